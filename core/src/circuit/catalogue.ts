@@ -1,0 +1,22 @@
+/** What only a family knows about its devices; `devices` fills it, `circuit` asks. */
+export interface FieldFacts {
+  readonly label: string;
+  readonly unit: string;
+  readonly kind: 'number' | 'choice' | 'text';
+  readonly choices?: readonly string[];
+  readonly least?: number;
+  readonly most?: number;
+  /** Used when the field is unknown; never given for a coil's volts, kind or frequency. */
+  readonly typical?: { readonly value: number | string; readonly source: string };
+}
+
+export interface FamilyFacts {
+  readonly title: string;
+  readonly terminals: readonly string[];
+  readonly fields: Readonly<Record<string, FieldFacts>>;
+}
+
+export interface Catalogue {
+  /** @returns undefined for a family this program does not know. */
+  family(name: string): FamilyFacts | undefined;
+}

@@ -1,0 +1,16 @@
+/** One thing wrong with outside input: what (code), where (a path a person can follow), and how to mend it. */
+export interface Problem {
+  readonly code: string;
+  readonly at: string;
+  readonly message: string;
+}
+
+export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] };
+
+export const fine = <T>(value: T): Result<T> => ({ ok: true, value });
+export const wrong = (...problems: Problem[]): Result<never> => ({ ok: false, problems });
+
+/** Stops on a fault of our own: never for what a person typed. */
+export function invariant(ok: unknown, message: string): asserts ok {
+  if (!ok) throw new Error(message);
+}

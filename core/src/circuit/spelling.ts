@@ -1,0 +1,51 @@
+import { fine, type Problem, type Result, wrong } from './problem';
+import type { Circuit, Conductor, Device, DeviceId, TerminalId } from './schema';
+import type { Catalogue } from './catalogue';
+
+export const terminalId = (device: DeviceId, mark: string): TerminalId => `${device}:${mark}` as TerminalId;
+
+export const deviceOf = (terminal: TerminalId): DeviceId => terminal.slice(0, terminal.indexOf(':')) as DeviceId;
+
+export const markOf = (terminal: TerminalId): string => terminal.slice(terminal.indexOf(':') + 1);
+
+/** `K1:A1`, as people write it. */
+export const spellTerminal = (circuit: Circuit, terminal: TerminalId): string =>
+  `${circuit.devices[deviceOf(terminal)]?.tag ?? '?'}:${markOf(terminal)}`;
+
+/** A point where a lead can be put: a terminal, or the loose end of a conductor (`w12.1`). */
+export type Point = TerminalId | `${string}.0` | `${string}.1`;
+
+export const looseEnd = (conductor: string, end: 0 | 1): Point => `${conductor}.${end}`;
+
+export const isLooseEnd = (point: Point): boolean => !point.includes(':');
+
+export const spellPoint = (circuit: Circuit, point: Point): string => {
+  if (!isLooseEnd(point)) return spellTerminal(circuit, point as TerminalId);
+  const wire = circuit.conductors[point.slice(0, -2)];
+  return `end of ${wire?.number ?? '?'}`;
+};
+
+export const deviceByTag = (circuit: Circuit, tag: string): Device | undefined =>
+  Object.values(circuit.devices).find((device) => device.tag === tag.toUpperCase());
+
+export const conductorsAt = (circuit: Circuit, terminal: TerminalId): Conductor[] =>
+  Object.values(circuit.conductors).filter((wire) => wire.ends.includes(terminal));
+
+/** Resolves `K1:A1` at the edge of the program; the message names what there is to pick from. */
+export function findTerminal(circuit: Circuit, catalogue: Catalogue, spelled: string): Result<TerminalId> {
+  const [tag = '', mark = ''] = spelled.trim().split(':');
+  const device = deviceByTag(circuit, tag);
+  const problem = (message: string): Problem => ({ code: 'no-such-terminal', at: spelled, message });
+  if (!device) return wrong(problem(`There is no device ${tag || '(nothing)'} here. Devices: ${tagsOf(circuit)}.`));
+  const marks = catalogue.family(device.family)?.terminals ?? [];
+  const found = marks.find((one) => one.toUpperCase() === mark.toUpperCase());
+  return found ? fine(terminalId(device.id, found)) : wrong(problem(`${device.tag} has no terminal ${mark || '(nothing)'}; it has ${marks.join(', ')}. Pick one.`));
+}
+
+export const tagsOf = (circuit: Circuit): string =>
+  Object.values(circuit.devices).map((device) => device.tag).sort().join(', ');
+
+export const findDevice = (circuit: Circuit, tag: string): Result<Device> => {
+  const device = deviceByTag(circuit, tag);
+  return device ? fine(device) : wrong({ code: 'no-such-device', at: tag, message: `There is no device ${tag} here. Devices: ${tagsOf(circuit)}.` });
+};

@@ -1,0 +1,2 @@
+export type { FactorPlan, Factors, Place } from './ldlt';
+export { planFactors, emptyFactors, placeOf, addTo, refactor, solveInPlace } from './ldlt';

@@ -1,0 +1,112 @@
+import { openingMs, CURVES, type Part } from '#core/devices';
+import { acrossBranch, branchAmps, motor3Admittances, type Net, pairVolts, type NetworkPlan, partAmps, partVolts, solveNet } from '#core/network';
+import { add, divide, magnitude, multiply, type Phasor, phasor, polar, scale, subtract } from '#core/units';
+import { END_SWITCH_AT, RUNNING, type Sight, STARTING } from './actors';
+import { conditionAt, type Moment, type Rig, showMoment } from './rig';
+
+/** Positive-sequence volts at a three-phase motor's terminals, to its star point. */
+function positiveSequence(net: Net, firstBranch: number): Phasor {
+  const sum = [0, 1, 2].map((k) => multiply(acrossBranch(net, firstBranch + k), polar(1, k * 120))).reduce(add);
+  return scale(sum, 1 / 3);
+}
+
+export function sightOf(rig: Rig, index: number, moment: Moment): Sight {
+  const { plan, nets } = rig;
+  const { part, firstBranch, device } = plan.parts[index]!;
+  const volts = partVolts(nets, plan, index);
+  const amps = part.kind === 'motor3' ? Math.max(...[0, 1, 2].map((k) => Math.hypot(...nets.map((net) => magnitude(branchAmps(net, firstBranch + k)))))) : partAmps(nets, plan, index);
+  const { fault } = conditionAt(rig, index, moment);
+  return { volts, amps, drive: driveOf(part, volts), mode: moment.modes[index]!, value: moment.values[index]!, fault };
+
+  function driveOf(one: Part, across: number): number {
+    switch (one.kind) {
+      case 'coil': return coilDrive(one);
+      case 'motor':
+      case 'travel': return one.ratedV === undefined ? 0 : across / one.ratedV;
+      case 'motor3': return one.ratedV === undefined ? 0 : Math.max(0, ...nets.map((net) => magnitude(positiveSequence(net, firstBranch)))) / (one.ratedV / Math.sqrt(3));
+      case 'dc-output': return one.fedV === undefined ? 0 : pairVolts(nets, plan.nodeOf(`${device.id}:${one.fedBy[0]}` as never), plan.nodeOf(`${device.id}:${one.fedBy[1]}` as never)) / one.fedV;
+      default: return 0;
+    }
+  }
+
+  /** Flux counts for an AC coil (volts per hertz), mean volts for a DC one. */
+  function coilDrive(coil: { ratedV: number | undefined; hz: number | undefined; current: string | undefined }): number {
+    if (coil.ratedV === undefined || coil.hz === undefined || coil.current === undefined) return 0;
+    return nets.reduce((sum, net) => {
+      const across = magnitude(acrossBranch(net, firstBranch));
+      if (coil.current === 'DC') return net.hz === 0 ? sum + across / (coil.ratedV as number) : sum;
+      return sum + (net.hz === 0 ? across / (coil.ratedV as number) : ((across / net.hz) * (coil.hz as number)) / (coil.ratedV as number));
+    }, 0);
+  }
+}
+
+/**
+ * Solves the moment with what is not linear: a timer that keeps a fixed drop, a running motor's EMF.
+ * Both are brought to rest by a few solves; an answer that still moves after that is taken as it stands.
+ */
+export function settleMoment(rig: Rig, moment: Moment): void {
+  showMoment(rig, moment);
+  const timers = rig.plan.parts.filter(({ part, index }) => part.kind === 'series-timer' && moment.modes[index] === 2);
+  const motors = rig.plan.parts.filter(({ part, index }) => part.kind === 'motor3' && moment.modes[index] === RUNNING);
+  if (timers.length === 0 && motors.length === 0) return;
+  for (let round = 0; round < 12; round++) {
+    let moved = 0;
+    for (const { part, index } of timers) {
+      if (part.kind !== 'series-timer') continue;
+      const amps = partAmps(rig.nets, rig.plan, index);
+      const wanted = Math.min(part.offOhms, part.onDropV / Math.max(amps, 1e-6));
+      moved = Math.max(moved, Math.abs(wanted / moment.values[index]! - 1));
+      moment.values[index] = wanted;
+    }
+    for (const { index } of motors) moved = Math.max(moved, settleEmf(rig, moment, index));
+    showMoment(rig, moment);
+    if (moved < 1e-9) return;
+  }
+}
+
+/** The EMF follows the terminals' positive sequence: V1 = a + b·E is linear in E, so two solves give the E with E = c·V1. */
+function settleEmf(rig: Rig, moment: Moment, index: number): number {
+  const { part, firstBranch } = rig.plan.parts[index]!;
+  const net = rig.nets.find(({ hz }) => hz !== 0);
+  if (part.kind !== 'motor3' || !net) return 0;
+  const { positive, negative } = motor3Admittances(part);
+  const share = subtract(phasor(1), divide(positive, negative));
+  const read = (emf: Phasor): Phasor => {
+    moment.emfRe[index] = emf.re;
+    moment.emfIm[index] = emf.im;
+    showMoment(rig, moment);
+    solveNet(net);
+    return positiveSequence(net, firstBranch);
+  };
+  const before = phasor(moment.emfRe[index]!, moment.emfIm[index]!);
+  const still = read(phasor(0));
+  const probe = phasor((part.ratedV ?? 1) / Math.sqrt(3));
+  const slope = divide(subtract(read(probe), still), probe);
+  const emf = divide(multiply(share, still), subtract(phasor(1), multiply(share, slope)));
+  read(emf);
+  return magnitude(subtract(emf, before)) / magnitude(probe);
+}
+
+/** Heat gathered and way travelled over `dtMs` at the present amps: what accumulates between events. */
+export function accumulate(rig: Rig, moment: Moment, dtMs: number): void {
+  if (dtMs <= 0) return;
+  const { plan, nets } = rig;
+  for (const { part, index } of plan.parts) {
+    const value = moment.values[index]!;
+    if (part.kind === 'travel') {
+      if (moment.modes[index] === 1) moment.values[index] = Math.min(1, snap(value + dtMs / (part.openS * 1000)));
+      if (moment.modes[index] === 2) moment.values[index] = Math.max(0, value - dtMs / (part.closeS * 1000));
+    } else if (part.kind === 'fuse' && part.ratingA !== undefined) {
+      const limit = openingMs(part.curve, partAmps(nets, plan, index) / part.ratingA);
+      moment.values[index] = limit < Number.POSITIVE_INFINITY ? Math.min(1, value + dtMs / limit) : faded(value, dtMs, CURVES[part.curve].fadeMs);
+    } else if (part.kind === 'motor' && part.protector) {
+      const hot = moment.modes[index] === STARTING ? openingMs('protector', partAmps(nets, plan, index) / part.runA) : Number.POSITIVE_INFINITY;
+      moment.values[index] = hot < Number.POSITIVE_INFINITY ? Math.min(1, value + dtMs / hot) : faded(value, dtMs, CURVES.protector.fadeMs);
+    }
+  }
+}
+
+const faded = (value: number, dtMs: number, fadeMs: number): number => (value < 1e-6 ? 0 : value * Math.exp(-dtMs / fadeMs));
+
+/** Whole milliseconds leave a travel a hair short of its end switch; it is there. */
+const snap = (position: number): number => (Math.abs(position - END_SWITCH_AT) < 1e-3 && position < END_SWITCH_AT ? END_SWITCH_AT : position);

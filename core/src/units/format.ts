@@ -1,0 +1,39 @@
+/** Three significant figures, without exponent: 22.6, 1.67, 180, 0.05. The one place where a number is rounded to be read. */
+export const figures = (value: number, significant = 3): string => {
+  if (!Number.isFinite(value)) return '–';
+  if (value === 0) return '0';
+  const size = Math.abs(value);
+  const decimals = Math.max(0, significant - 1 - Math.floor(Math.log10(size)));
+  const text = value.toFixed(Math.min(decimals, 6));
+  return text.includes('.') ? text.replace(/\.?0+$/, '') : text;
+};
+
+/** Volts as a meter prints them: 25.5, 240, 0.04. */
+export const volts = (value: number): string => `${reading(value)} V`;
+
+/** A reading keeps its trailing digit (25.0, not 25): one decimal under 100, none above, two under 1. */
+export const reading = (value: number): string => {
+  const size = Math.abs(value);
+  if (size < 0.005) return '0.0';
+  if (size < 0.95) return value.toFixed(2);
+  return value.toFixed(size < 99.95 ? 1 : 0);
+};
+
+export const amps = (value: number): string =>
+  Math.abs(value) < 0.1 && Math.abs(value) >= 1e-5 ? `${figures(value * 1000)} mA` : `${figures(value)} A`;
+
+export const ohms = (value: number): string => {
+  if (value >= 1e6) return `${figures(value / 1e6)} MΩ`;
+  if (value >= 1e4) return `${figures(value / 1e3)} kΩ`;
+  return `${value < 100 ? value.toFixed(1) : figures(value)} Ω`;
+};
+
+/** A span of time: 40 ms, 2.4 s, 142 s, 21 min. */
+export const span = (ms: number): string => {
+  if (ms < 1000) return `${Math.round(ms)} ms`;
+  if (ms < 10_000) return `${figures(ms / 1000, 2)} s`;
+  if (ms < 600_000) return `${Math.ceil(ms / 1000)} s`;
+  return `${Math.round(ms / 60_000)} min`;
+};
+
+export const percent = (ratio: number): string => `${Math.round(ratio * 100)} %`;

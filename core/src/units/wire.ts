@@ -1,0 +1,48 @@
+/** Metres in a foot: exact, international yard and pound agreement (1959). */
+export const METRES_PER_FOOT = 0.3048;
+
+/** Watts in a horsepower as electric motors are rated (NEMA MG 1): 746 W. */
+export const WATTS_PER_HP = 746;
+
+/** Resistivity of annealed copper at 20 °C in Ω·cmil/ft (IACS, IEC 60028). */
+const COPPER_OHM_CMIL_PER_FOOT = 10.371;
+
+/** Share by which copper's resistance rises per kelvin from 20 °C (IEC 60028). */
+export const COPPER_PER_KELVIN_AT_20 = 0.00393;
+
+/** IEC 60228, plain copper, classes 1 and 2: greatest Ω/km at 20 °C by mm². From memory of the standard. */
+export const IEC_60228_OHMS_PER_KM: Readonly<Record<string, number>> = {
+  '0.5': 36.0,
+  '0.75': 24.5,
+  '1': 18.1,
+  '1.5': 12.1,
+  '2.5': 7.41,
+  '4': 4.61,
+  '6': 3.08,
+  '10': 1.83,
+  '16': 1.15,
+  '25': 0.727,
+  '35': 0.524,
+};
+
+export type WireSize = { readonly awg: number } | { readonly mm2: number };
+
+/** Diameter of a solid conductor in mils, from the gauge's definition (ASTM B258). */
+export const awgDiameterMil = (awg: number): number => 5 * 92 ** ((36 - awg) / 39);
+
+/** Cross-section of a gauge in mm². */
+export const awgAreaMm2 = (awg: number): number => (Math.PI / 4) * (awgDiameterMil(awg) * 0.0254) ** 2;
+
+/** Ohms per 1000 ft of solid annealed copper at 20 °C, from the diameter. */
+export const awgOhmsPerKft = (awg: number): number => (COPPER_OHM_CMIL_PER_FOOT * 1000) / awgDiameterMil(awg) ** 2;
+
+/** Ohms per metre of one copper conductor at 20 °C. A size between those of IEC 60228 is taken by area. */
+export const ohmsPerMetre = (size: WireSize): number => {
+  if ('awg' in size) return awgOhmsPerKft(size.awg) / (1000 * METRES_PER_FOOT);
+  const listed = IEC_60228_OHMS_PER_KM[String(size.mm2)];
+  return (listed ?? 18.3 / size.mm2) / 1000;
+};
+
+export const areaMm2 = (size: WireSize): number => ('awg' in size ? awgAreaMm2(size.awg) : size.mm2);
+
+export const spellSize = (size: WireSize): string => ('awg' in size ? `${size.awg} AWG` : `${size.mm2} mm²`);
