@@ -51,8 +51,9 @@ interface Due {
  * Runs a log of inputs and switch positions from rest until nothing moves any more.
  * Same plan, faults and log give the same trace: there is no clock and no chance in it.
  * @param untilMs stop here even if more would happen
+ * @param observe called at each frame while the rig's nets still show it
  */
-export function runLog(rig: Rig, log: readonly LogEntry[], untilMs = Number.POSITIVE_INFINITY): Trace {
+export function runLog(rig: Rig, log: readonly LogEntry[], untilMs = Number.POSITIVE_INFINITY, observe?: (frame: Frame) => void): Trace {
   const entries = [...log].sort((a, b) => a.atMs - b.atMs);
   const frames: Frame[] = [];
   const changes: Change[] = [];
@@ -80,6 +81,7 @@ export function runLog(rig: Rig, log: readonly LogEntry[], untilMs = Number.POSI
     const frame = { atMs: now, moment: copyMoment(moment), due: pending, volts: rig.nets.map(({ hz, vRe, vIm }) => ({ hz, re: vRe.slice(), im: vIm.slice() })) };
     if (frames.at(-1)?.atMs === now) frames[frames.length - 1] = frame;
     else frames.push(frame);
+    observe?.(frame);
   };
 
   const applyEntries = () => {

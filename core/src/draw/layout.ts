@@ -1,0 +1,417 @@
+import { type Circuit, isLooseEnd, type Point, spellPoint } from '#core/circuit';
+import { combCells, drawBlock, walkBlock } from './comb';
+import { type BlockElement, type Drawable, drawableOf, type Element, type SourceElement } from './elements';
+import { cellsOf, createPen, dot, drawElement, flag, line, type Pen } from './pen';
+import { measure, place } from './place';
+import { isReturn, type Rail, railsOf } from './rails';
+import { elementsOf, flip, reduce, type Tree } from './reduce';
+import { type Band, CELL, COMB_ROW, FIRST_ROW, LEAST_CELLS, MARGIN, RAIL_GAP, ROW, type Sheet, type VoltageClass } from './sheet';
+import { tidyBand } from './tidy';
+import { verifyBand } from './verify';
+
+/** What stands together: elements and blocks joined by nets that are not rails. */
+interface Component {
+  readonly elements: readonly Element[];
+  readonly blocks: readonly BlockElement[];
+  readonly rails: readonly Rail[];
+}
+
+interface BandPlan {
+  readonly title: string;
+  readonly tint: VoltageClass;
+  readonly form: 'ladder' | 'comb' | 'list';
+  readonly head: SourceElement | undefined;
+  readonly rails: readonly Rail[];
+  readonly components: readonly Component[];
+}
+
+/**
+ * The path sheet of a circuit: bands by voltage system, one path a line, computed from the netlist alone.
+ * Each band is verified against the nets; one that would say something false is drawn again in list form.
+ */
+export function layoutPaths(circuit: Circuit): Sheet {
+  const drawable = drawableOf(circuit);
+  const rails = railsOf(drawable);
+  const plans = planBands(drawable, rails);
+  const markersOn = placeMarkers(circuit, drawable);
+  const label = (point: Point) => spellPoint(circuit, point);
+  const newPen = () => createPen(drawable.wiring, markersOn, label);
+  const cells = Math.max(LEAST_CELLS, ...plans.map((plan) => cellsOfPlan(newPen(), plan, drawable)));
+  const bands: Band[] = [];
+  let y = 0;
+  for (const plan of plans) {
+    const drawn = drawPlan(newPen(), plan, drawable, rails, cells, y);
+    const sound = verifyBand(drawn, drawable.wiring.netOf).length === 0;
+    const band = sound ? drawn : drawPlan(newPen(), { ...plan, form: 'list' }, drawable, rails, cells, y);
+    bands.push(band);
+    y += band.height;
+  }
+  const earth = drawEarth(newPen(), drawable, cells, y);
+  if (earth) {
+    bands.push(earth);
+    y += earth.height;
+  }
+  numberLines(bands, circuit);
+  return { width: 2 * MARGIN + cells * CELL, height: y, bands, spare: drawable.spare, conductorsOfNet: drawable.wiring.conductorsOfNet, netOf: drawable.wiring.netOf };
+}
+
+/** Natural order of tags: K2 before K10. */
+const naturally = (a: string, b: string): number => a.localeCompare(b, 'en', { numeric: true });
+
+function componentsOf({ elements, blocks, wiring }: Drawable, rails: readonly Rail[]): Component[] {
+  const railNets = new Set(rails.map(({ net }) => net));
+  const inHead = new Set(rails.flatMap(({ passed }) => passed.map(({ id }) => id)));
+  const free = elements.filter(({ id }) => !inHead.has(id));
+  const parent = new Map<string, string>();
+  const find = (key: string): string => {
+    const up = parent.get(key) ?? key;
+    return up === key ? key : find(up);
+  };
+  const join = (a: string, b: string) => parent.set(find(a), find(b));
+  const tie = (id: string, ends: readonly Point[]) => {
+    for (const end of ends) {
+      const net = wiring.netOf.get(end)!;
+      if (!railNets.has(net)) join(id, `net ${net}`);
+    }
+  };
+  for (const element of free) tie(element.id, [element.a, element.b]);
+  for (const block of blocks) tie(block.id, block.terminals);
+  const groups = new Map<string, { elements: Element[]; blocks: BlockElement[] }>();
+  const groupOf = (id: string) => {
+    const key = find(id);
+    const group = groups.get(key) ?? { elements: [], blocks: [] };
+    groups.set(key, group);
+    return group;
+  };
+  for (const element of free) groupOf(element.id).elements.push(element);
+  for (const block of blocks) groupOf(block.id).blocks.push(block);
+  return [...groups.values()].map((group) => {
+    const ends = [...group.elements.flatMap(({ a, b }) => [a, b]), ...group.blocks.flatMap(({ terminals }) => terminals)];
+    const nets = new Set(ends.map((end) => wiring.netOf.get(end)!));
+    const touched = rails.filter((rail, index) => nets.has(rail.net) && rails.findIndex((one) => one.net === rail.net) === index);
+    return { ...group, rails: touched };
+  });
+}
+
+/** The loads of a component name it; its order among the lines follows them. */
+const keyOf = (component: Component): string =>
+  [...component.elements.filter(({ isLoad }) => isLoad), ...component.blocks, ...component.elements].map(({ device }) => device.tag).sort(naturally)[0] ?? '';
+
+/** By tag, but a line comes after the line of the coil whose contact it uses. */
+function inReadingOrder(components: readonly Component[]): Component[] {
+  const loadKey = (component: Component) => component.elements.filter(({ isLoad }) => isLoad).map(({ device }) => device.tag).sort(naturally)[0] ?? keyOf(component);
+  const waiting = [...components].sort((a, b) => naturally(loadKey(a), loadKey(b)));
+  const done: Component[] = [];
+  while (waiting.length > 0) {
+    const ready = waiting.findIndex((one) =>
+      one.elements.every((element) => !element.byArmature || !waiting.some((other) => other !== one && other.elements.some(({ kind, device }) => kind === 'coil' && device === element.device))));
+    done.push(...waiting.splice(Math.max(ready, 0), 1));
+  }
+  return done;
+}
+
+function planBands(drawable: Drawable, rails: readonly Rail[]): BandPlan[] {
+  const components = inReadingOrder(componentsOf(drawable, rails));
+  const { bonded } = drawable.wiring;
+  const plans: BandPlan[] = [];
+  const left = new Set(components);
+  const take = (test: (component: Component) => boolean): Component[] => {
+    const taken = components.filter((component) => left.has(component) && test(component));
+    for (const one of taken) left.delete(one);
+    return taken;
+  };
+  const rank: Record<VoltageClass, number> = { power: 0, control: 1, 'elv-ac': 2, 'elv-dc': 3, none: 4 };
+  const callLast = (source: SourceElement) => (source.title.startsWith('Call input') ? 1 : 0);
+  const sources = [...drawable.sources].sort((a, b) => rank[a.tint] - rank[b.tint] || callLast(a) - callLast(b) || naturally(a.device.tag, b.device.tag));
+  for (const source of sources) {
+    const own = rails.filter((rail) => rail.source === source);
+    const ours = (component: Component) => component.rails.length > 0 && component.rails.every((rail) => own.includes(rail));
+    const base = { tint: source.tint, title: source.title };
+    if (own.length > 2) {
+      plans.push({ ...base, form: 'comb', head: source, rails: own, components: take((one) => ours(one) && (one.blocks.length > 0 || one.rails.length > 2)) });
+      for (const pair of pairsOf(own)) {
+        const paths = take((one) => ours(one) && one.rails.every((rail) => pair.includes(rail)));
+        if (paths.length > 0) plans.push({ ...base, title: `${pair.map(({ name }) => name).join('–')} of ${source.device.tag}`, form: 'ladder', head: undefined, rails: pair, components: paths });
+      }
+    } else {
+      const [first, second] = own;
+      const isSwapped = first && second && isReturn(first, bonded) && !isReturn(second, bonded);
+      plans.push({ ...base, form: first && second && first.net === second.net ? 'list' : 'ladder', head: source, rails: isSwapped ? [second, first] : own, components: take((one) => ours(one) && one.blocks.length === 0) });
+    }
+  }
+  const between = take((one) => one.rails.length > 0);
+  if (between.length > 0) plans.push({ title: 'Between supplies', tint: 'power', form: 'list', head: undefined, rails: [], components: between });
+  const islands = take(() => true);
+  if (islands.length > 0) plans.push({ title: 'No supply reaches these', tint: 'none', form: 'list', head: undefined, rails: [], components: islands });
+  return plans;
+}
+
+const pairsOf = (rails: readonly Rail[]): Rail[][] => rails.flatMap((a, i) => rails.slice(i + 1).map((b) => [a, b]));
+
+/** Each terminal of a strip and each loose end goes to the element end nearest along the wires. */
+function placeMarkers(circuit: Circuit, { elements, sources, blocks, wiring }: Drawable): Map<Point, Point[]> {
+  const ends = new Set<Point>([...elements.flatMap(({ a, b }) => [a, b]), ...sources.flatMap(({ terminals }) => terminals), ...blocks.flatMap(({ terminals }) => terminals)]);
+  const hosts = new Set<Point>(elements.flatMap(({ a, b }) => [a, b]));
+  const next = new Map<Point, Point[]>();
+  for (const wire of Object.values(circuit.conductors).sort((a, b) => (a.id < b.id ? -1 : 1))) {
+    const [a, b] = wire.ends.map((end, side): Point => end ?? `${wire.id}.${side as 0 | 1}`) as [Point, Point];
+    next.set(a, [...(next.get(a) ?? []), b]);
+    next.set(b, [...(next.get(b) ?? []), a]);
+  }
+  const result = new Map<Point, Point[]>();
+  for (const point of [...wiring.wired].sort()) {
+    if (ends.has(point) || wiring.netOf.get(point) === wiring.earthNet) continue;
+    const seen = new Set<Point>([point]);
+    let ring: Point[] = [point];
+    let host: Point | undefined;
+    while (ring.length > 0 && !host) {
+      ring = ring.flatMap((at) => next.get(at) ?? []).filter((at) => !seen.has(at) && seen.add(at));
+      host = ring.filter((at) => hosts.has(at)).sort()[0];
+    }
+    if (host) result.set(host, [...(result.get(host) ?? []), point]);
+  }
+  return result;
+}
+
+const treeOrder = (a: Tree, b: Tree): number => {
+  const key = (tree: Tree) => {
+    const elements = elementsOf(tree);
+    const loads = elements.filter(({ isLoad }) => isLoad);
+    return { hasLoad: loads.length > 0, armature: elements.some(({ byArmature }) => byArmature), tag: (loads[0] ?? elements[0])!.device.tag + elements[0]!.part };
+  };
+  const [x, y] = [key(a), key(b)];
+  if (!x.hasLoad && !y.hasLoad && x.armature !== y.armature) return x.armature ? 1 : -1;
+  return naturally(x.tag, y.tag);
+};
+
+const netsOf = (pen: Pen) => (element: Element) => [pen.wiring.netOf.get(element.a)!, pen.wiring.netOf.get(element.b)!] as const;
+
+interface LadderLines {
+  readonly trees: readonly { readonly tree: Tree; readonly anchor: 'both' | 'left' | 'right' }[];
+  readonly listed: readonly Element[];
+}
+
+function linesOf(pen: Pen, plan: BandPlan): LadderLines {
+  const trees: LadderLines['trees'][number][] = [];
+  const listed: Element[] = [];
+  const [left, right] = plan.rails;
+  for (const component of plan.components) {
+    if (!left || !right || component.rails.length === 0) {
+      listed.push(...component.elements);
+      continue;
+    }
+    const both = component.rails.length === 2;
+    const start = both ? left.net : component.rails[0]!.net;
+    const reduced = reduce(component.elements, netsOf(pen), start, both ? right.net : undefined, treeOrder);
+    if (reduced.isCore) {
+      listed.push(...component.elements);
+      continue;
+    }
+    if (reduced.tree) trees.push({ tree: reduced.tree, anchor: 'both' });
+    for (const [net, hanging] of reduced.hangs) for (const tree of hanging) trees.push({ tree, anchor: net === left.net ? 'left' : 'right' });
+  }
+  return { trees, listed };
+}
+
+function cellsOfPlan(pen: Pen, plan: BandPlan, drawable: Drawable): number {
+  if (plan.form === 'ladder') {
+    const lines = linesOf(pen, plan);
+    return Math.max(headCells(pen, plan), ...lines.trees.map(({ tree }) => measure(pen, tree).cells));
+  }
+  if (plan.form !== 'comb') return LEAST_CELLS;
+  const rails = plan.rails.map(({ net }) => ({ net, x: 0 }));
+  return Math.max(...plan.components.flatMap(({ blocks, elements }) => blocks.map((block) => {
+    const walked = walkBlock(block.terminals, elements, rails, drawable);
+    return walked ? combCells(walked) + 1 : LEAST_CELLS;
+  })), LEAST_CELLS);
+}
+
+/** A head row needs its source and, on both sides alike, room for the longer chain of passed parts. */
+const headCells = (pen: Pen, plan: BandPlan): number =>
+  plan.head ? 1 + 2 * Math.max(0, ...plan.rails.map(({ passed }) => passed.reduce((sum, element) => sum + cellsOf(pen, element), 0))) : 0;
+
+function drawPlan(pen: Pen, plan: BandPlan, drawable: Drawable, rails: readonly Rail[], cells: number, y: number): Band {
+  const drawn = plan.form === 'ladder' ? drawLadder(pen, plan, rails, cells, y) : plan.form === 'comb' ? drawComb(pen, plan, drawable, cells, y) : undefined;
+  const { rows, marks, form } = drawn ?? { ...drawList(pen, plan, rails, cells, y), form: 'list' as const };
+  const { segments, dots } = tidyBand(pen, marks);
+  return {
+    title: plan.title, tint: plan.tint, form, y, height: FIRST_ROW + rows + 8, rails: marks, symbols: pen.symbols, segments, dots, markers: pen.markers, flags: pen.flags, earths: pen.earths, links: pen.links, lines: [],
+  };
+}
+
+function drawLadder(pen: Pen, plan: BandPlan, rails: readonly Rail[], cells: number, y: number) {
+  const [left, right] = plan.rails;
+  const leftX = MARGIN;
+  const rightX = MARGIN + cells * CELL;
+  let row = y + FIRST_ROW;
+  const ends = { left: row, right: row };
+  if (plan.head) {
+    drawHead(pen, plan, leftX, rightX, row);
+    row += ROW;
+  }
+  const { trees, listed } = linesOf(pen, plan);
+  for (const { tree, anchor } of trees) {
+    const size = measure(pen, tree);
+    if (anchor === 'both') place(pen, tree, leftX, rightX, row, ROW);
+    else if (anchor === 'left') place(pen, tree, leftX, leftX + size.cells * CELL, row, ROW);
+    else place(pen, flip(tree), rightX - size.cells * CELL, rightX, row, ROW);
+    if (anchor !== 'right' && left) {
+      dot(pen, left.net, leftX, row);
+      ends.left = row;
+    }
+    if (anchor !== 'left' && right) {
+      dot(pen, right.net, rightX, row);
+      ends.right = row;
+    }
+    row += size.rows * ROW;
+  }
+  const marks = [
+    ...(left ? [{ net: left.net, name: left.name, x: leftX, y1: y + FIRST_ROW - 30, y2: bottomOn(pen, leftX, ends.left) }] : []),
+    ...(right ? [{ net: right.net, name: right.name, x: rightX, y1: y + FIRST_ROW - 30, y2: bottomOn(pen, rightX, ends.right) }] : []),
+  ];
+  for (const { net, x, y1, y2 } of marks) line(pen, net, x, y1, x, y2);
+  listElements(pen, listed, rails, row);
+  return { rows: row + listed.length * ROW - y - FIRST_ROW, marks, form: 'ladder' as const };
+}
+
+/** A rail reaches down to the last bar or row that stands on it. */
+const bottomOn = (pen: Pen, x: number, least: number): number => pen.dots.filter((one) => one.x === x).reduce((low, one) => Math.max(low, one.y), least);
+
+function drawHead(pen: Pen, plan: BandPlan, leftX: number, rightX: number, row: number): void {
+  const [left, right] = plan.rails;
+  const source = plan.head!;
+  if (!left || !right) return;
+  const middle = leftX + Math.floor((rightX - leftX) / CELL / 2) * CELL + CELL / 2;
+  const chain = (rail: Rail, from: number, inner: number, side: 'left' | 'right') => {
+    const passed = side === 'left' ? [...rail.passed].reverse() : rail.passed;
+    const width = passed.reduce((sum, element) => sum + cellsOf(pen, element) * CELL, 0);
+    const outer = side === 'left' ? inner - width : inner + width;
+    dot(pen, rail.net, from, row);
+    line(pen, rail.net, from, row, outer, row);
+    let x = Math.min(inner, outer);
+    for (const element of passed) {
+      const next = x + cellsOf(pen, element) * CELL;
+      drawElement(pen, element, (side === 'left') === startsWithA(pen, element, rail), x, next, x, row);
+      x = next;
+    }
+  };
+  chain(left, leftX, middle - CELL / 2, 'left');
+  chain(right, rightX, middle + CELL / 2, 'right');
+  const pins = [left, right].map((rail, place) => ({ point: source.terminals[rail.index]!, mark: rail.name, x: middle + (place === 0 ? -26 : 26), y: row, side: place === 0 ? ('left' as const) : ('right' as const) }));
+  line(pen, pen.wiring.netOf.get(pins[0]!.point)!, middle - CELL / 2, row, middle - 26, row, pins[0]!.point);
+  line(pen, pen.wiring.netOf.get(pins[1]!.point)!, middle + 26, row, middle + CELL / 2, row, pins[1]!.point);
+  pen.symbols.push({ id: source.id, device: source.device.id, part: source.part, kind: 'source', form: undefined, x: middle, y: row, width: 52, height: 30, pins, tag: source.device.tag, text: source.text, description: source.device.title, line: 0, refs: [] });
+  for (const pin of pins) if (pen.wiring.bonded.has(pin.point)) pen.earths.push({ x: pin.x, y: row, point: pin.point });
+}
+
+/** Whether a passed element's `a` is its end nearer the source. */
+function startsWithA(pen: Pen, element: Element, rail: Rail): boolean {
+  let net = pen.wiring.netOf.get(rail.source.terminals[rail.index]!)!;
+  for (const passed of rail.passed) {
+    const aFirst = pen.wiring.netOf.get(passed.a) === net;
+    if (passed === element) return aFirst;
+    net = pen.wiring.netOf.get(aFirst ? passed.b : passed.a)!;
+  }
+  return false;
+}
+
+function drawComb(pen: Pen, plan: BandPlan, drawable: Drawable, cells: number, y: number) {
+  const rightX = MARGIN + cells * CELL;
+  const rails = plan.rails.map(({ net }, index) => ({ net, x: MARGIN + index * RAIL_GAP }));
+  let row = y + FIRST_ROW;
+  const source = plan.head!;
+  const headRails = plan.rails.map((rail, index) => ({ net: rail.net, x: rails[index]!.x }));
+  const head = walkBlock(source.terminals, plan.rails.flatMap(({ passed }) => passed), headRails, drawable);
+  if (!head) return undefined;
+  row += drawBlock(pen, source, 'source-block', head, headRails, Math.min(rightX, rails.at(-1)!.x + (combCells(head) + 2) * CELL), row) + 18;
+  const listed: Element[] = [];
+  for (const component of plan.components) {
+    for (const block of component.blocks) {
+      const walked = walkBlock(block.terminals, component.elements, rails, drawable);
+      if (!walked || component.blocks.length > 1 || walked.used.size < component.elements.length) return undefined;
+      row += drawBlock(pen, block, 'motor-block', walked, rails, rightX, row) + 18;
+    }
+    if (component.blocks.length === 0) listed.push(...component.elements);
+  }
+  const marks = rails.map(({ net, x }, index) => ({ net, name: plan.rails[index]!.name, x, y1: y + FIRST_ROW - 30, y2: bottomOn(pen, x, y + FIRST_ROW) }));
+  for (const { net, x, y1, y2 } of marks) line(pen, net, x, y1, x, y2);
+  if (listed.length > 0) return undefined;
+  return { rows: row - y - FIRST_ROW - COMB_ROW / 2, marks, form: 'comb' as const };
+}
+
+/** Last resort, never drops anything: a row for every element, each end an arrow with the name of its net. */
+function drawList(pen: Pen, plan: BandPlan, rails: readonly Rail[], _cells: number, y: number) {
+  const elements = [...plan.rails.flatMap(({ passed }) => passed), ...plan.components.flatMap((component) => component.elements)];
+  const row = y + FIRST_ROW;
+  listElements(pen, elements, rails, row);
+  let next = row + elements.length * ROW;
+  const blocks = [...plan.components.flatMap((component) => component.blocks), ...(plan.head ? [plan.head] : [])];
+  for (const block of blocks) {
+    const x = MARGIN + 3 * CELL;
+    const pins = block.terminals.map((point, index) => ({ point, mark: point.slice(point.indexOf(':') + 1), x, y: next + index * COMB_ROW, side: 'left' as const }));
+    for (const pin of pins) {
+      const net = pen.wiring.netOf.get(pin.point)!;
+      line(pen, net, x - CELL, pin.y, x, pin.y, pin.point);
+      flag(pen, net, netName(net, rails), x - CELL, pin.y, 'left');
+    }
+    const height = (pins.length - 1) * COMB_ROW + 40;
+    pen.symbols.push({ id: block.id, device: block.device.id, part: block.part, kind: block === plan.head ? 'source-block' : 'motor-block', form: undefined, x: x + 32, y: next + ((pins.length - 1) * COMB_ROW) / 2, width: 64, height, pins, tag: block.device.tag, text: block.text, description: block.device.title, line: 0, refs: [] });
+    next += pins.length * COMB_ROW + 24;
+  }
+  return { rows: next - row, marks: [] as Band['rails'] };
+}
+
+const netName = (net: number, rails: readonly Rail[]): string => {
+  const rail = rails.find((one) => one.net === net);
+  return rail ? `${rail.source.device.tag}:${rail.name}` : `net ${net + 1}`;
+};
+
+function listElements(pen: Pen, elements: readonly Element[], rails: readonly Rail[], y: number): void {
+  elements.forEach((element, index) => {
+    const row = y + index * ROW;
+    const [a, b] = [pen.wiring.netOf.get(element.a)!, pen.wiring.netOf.get(element.b)!];
+    const left = MARGIN + CELL;
+    const right = left + (1 + (pen.markersOn.get(element.a)?.length ?? 0) + (pen.markersOn.get(element.b)?.length ?? 0)) * CELL;
+    drawElement(pen, element, false, left, right, left, row);
+    flag(pen, a, netName(a, rails), left, row, 'left');
+    flag(pen, b, netName(b, rails), right, row, 'right');
+  });
+}
+
+function drawEarth(pen: Pen, { wiring }: Drawable, cells: number, y: number): Band | undefined {
+  if (wiring.earthNet === undefined || wiring.earthPoints.length === 0) return undefined;
+  const net = wiring.earthNet;
+  const perRow = cells;
+  const points = [...wiring.earthPoints].sort((a, b) => naturally(pen.label(a), pen.label(b))).filter((point) => !isLooseEnd(point));
+  const rows = Math.ceil(points.length / perRow);
+  points.forEach((point, index) => {
+    const x = MARGIN + (index % perRow) * CELL + CELL / 2;
+    const row = y + 44 + Math.floor(index / perRow) * 40;
+    pen.markers.push({ point, kind: 'way', x, y: row, label: pen.label(point), net });
+  });
+  for (let row = 0; row < rows; row++) line(pen, net, MARGIN, y + 44 + row * 40, MARGIN + (Math.min(points.length - row * perRow, perRow) - 0.5) * CELL, y + 44 + row * 40, points[0]);
+  if (rows > 1) line(pen, net, MARGIN, y + 44, MARGIN, y + 44 + (rows - 1) * 40);
+  return { title: 'Protective earth', tint: 'none', form: 'earth', y, height: 44 + rows * 40, rails: [], symbols: [], segments: pen.segments, dots: [], markers: pen.markers, flags: [], earths: [], links: [], lines: [] };
+}
+
+/** Numbers every row with a symbol and fills in cross references: coil to its contacts' lines, contact to its coil's line. */
+function numberLines(bands: Band[], circuit: Circuit): void {
+  let number = 0;
+  bands.forEach((band, index) => {
+    const isHead = (symbol: Band['symbols'][number]) => symbol.kind === 'source' || symbol.kind === 'source-block';
+    const headRows = new Set(band.symbols.filter(isHead).flatMap((symbol) => symbol.pins.map(({ y }) => y)));
+    const rows = [...new Set(band.symbols.filter((symbol) => !isHead(symbol)).flatMap((symbol) => symbol.pins.map(({ y }) => y)))].filter((y) => !headRows.has(y)).sort((a, b) => a - b);
+    const lines = rows.map((y) => ({ number: ++number, y }));
+    for (const symbol of band.symbols) symbol.line = lines.find(({ y }) => y === symbol.pins[0]?.y)?.number ?? 0;
+    bands[index] = { ...band, lines };
+  });
+  const symbols = bands.flatMap((band) => band.symbols);
+  for (const device of Object.keys(circuit.devices)) {
+    const own = symbols.filter((symbol) => symbol.device === device);
+    const coil = own.find(({ kind }) => kind === 'coil');
+    if (!coil) continue;
+    const contacts = own.filter(({ kind }) => kind === 'contact');
+    coil.refs = contacts.filter((one) => one.line > 0).map((one) => (one.form === 'NC' ? -one.line : one.line));
+    for (const contact of contacts) contact.refs = coil.line > 0 ? [coil.line] : [];
+  }
+}

@@ -1,0 +1,117 @@
+import type { ConductorId, DeviceId, Point } from '#core/circuit';
+
+/** Sheet units: 1 u is 1 px at 100 % and 0.25 mm on paper. */
+export const CELL = 104;
+export const PIN = 26;
+export const ROW = 72;
+export const COMB_ROW = 60;
+export const MARGIN = 64;
+export const FIRST_ROW = 78;
+export const RAIL_GAP = 22;
+/** The sheet is at least this wide, so that it fills the bench. */
+export const LEAST_CELLS = 7;
+
+export type VoltageClass = 'elv-ac' | 'elv-dc' | 'control' | 'power' | 'none';
+
+export type SymbolKind =
+  | 'contact' | 'isolator' | 'push' | 'pressure' | 'thermostat' | 'overload' | 'end-switch'
+  | 'coil' | 'motor' | 'heater' | 'lamp' | 'box' | 'fuse' | 'overload-heater' | 'timer' | 'bar' | 'valve' | 'winding' | 'source' | 'source-block' | 'motor-block' | 'wire';
+
+export interface Pin {
+  readonly point: Point;
+  readonly mark: string;
+  readonly x: number;
+  readonly y: number;
+  readonly side: 'left' | 'right';
+}
+
+export interface PlacedSymbol {
+  /** `device:part` */
+  readonly id: string;
+  readonly device: DeviceId;
+  readonly part: string;
+  readonly kind: SymbolKind;
+  readonly form: 'NO' | 'NC' | undefined;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly pins: readonly Pin[];
+  readonly tag: string;
+  readonly text: string;
+  readonly description: string;
+  /** line number in the margin; 0 in a head row */
+  line: number;
+  /** under a coil: the lines of its contacts, negative for NC; beside a contact: the line of its coil */
+  refs: number[];
+}
+
+/** A straight piece of a net. `near` is the terminal whose volts tint it, `carries` the element whose current it has. */
+export interface Segment {
+  readonly net: number;
+  readonly x1: number;
+  readonly y1: number;
+  readonly x2: number;
+  readonly y2: number;
+  readonly near: Point | undefined;
+  readonly carries: string | undefined;
+}
+
+/** A terminal of a strip, a splice or a loose end, drawn on a lead. */
+export interface Marker {
+  readonly point: Point;
+  readonly kind: 'way' | 'loose';
+  readonly x: number;
+  readonly y: number;
+  readonly label: string;
+  readonly net: number;
+}
+
+export interface Flag {
+  readonly net: number;
+  readonly name: string;
+  readonly x: number;
+  readonly y: number;
+  readonly side: 'left' | 'right';
+}
+
+export interface Dot {
+  readonly net: number;
+  readonly x: number;
+  readonly y: number;
+}
+
+export interface RailMark {
+  readonly net: number;
+  readonly name: string;
+  readonly x: number;
+  readonly y1: number;
+  readonly y2: number;
+}
+
+export interface Band {
+  readonly title: string;
+  readonly tint: VoltageClass;
+  readonly form: 'ladder' | 'comb' | 'list' | 'earth';
+  readonly y: number;
+  readonly height: number;
+  readonly rails: readonly RailMark[];
+  readonly symbols: readonly PlacedSymbol[];
+  readonly segments: readonly Segment[];
+  readonly dots: readonly Dot[];
+  readonly markers: readonly Marker[];
+  readonly flags: readonly Flag[];
+  readonly earths: readonly { readonly x: number; readonly y: number; readonly point: Point }[];
+  readonly links: readonly { readonly x: number; readonly y1: number; readonly y2: number }[];
+  readonly lines: readonly { readonly number: number; readonly y: number }[];
+}
+
+export interface Sheet {
+  readonly width: number;
+  readonly height: number;
+  readonly bands: readonly Band[];
+  /** contacts and outputs that lead nowhere: told in words under the sheet */
+  readonly spare: readonly { readonly device: DeviceId; readonly part: string; readonly words: string }[];
+  readonly conductorsOfNet: ReadonlyMap<number, readonly ConductorId[]>;
+  readonly netOf: ReadonlyMap<Point, number>;
+}

@@ -1,0 +1,2 @@
+export type { CoilExposure, ContactExposure, Exploration, Served } from './states';
+export { explore, inputStates } from './states';
