@@ -1,0 +1,71 @@
+import { existsSync } from 'node:fs';
+import { fileURLToPath } from 'node:url';
+import compress from '@fastify/compress';
+import helmet from '@fastify/helmet';
+import fastifyStatic from '@fastify/static';
+import fastify, { type FastifyError, type FastifyInstance } from 'fastify';
+import { MOST_CHARACTERS } from '#core/formats';
+import { createFollowers } from './circuits/followers';
+import { circuitRoutes } from './circuits/routes';
+import { createPool } from './db/pool';
+import { guardOrigin } from './guard';
+import { jobRoutes } from './jobs/routes';
+import { sendProblem } from './problems';
+
+export interface AppOptions {
+  readonly databaseUrl: string;
+  readonly hosts?: readonly string[];
+}
+
+const WEB_FOLDER = fileURLToPath(new URL('../../web/dist', import.meta.url));
+
+/** The whole server without a port: tests call it by `inject`. */
+export async function buildApp({ databaseUrl, hosts = [] }: AppOptions): Promise<FastifyInstance> {
+  const app = fastify({ bodyLimit: MOST_CHARACTERS, forceCloseConnections: true, logger: false });
+  const pool = createPool(databaseUrl);
+  const followers = createFollowers(databaseUrl);
+  app.addHook('onClose', async () => {
+    await followers.close();
+    await pool.end();
+  });
+  guardOrigin(app, hosts);
+  await app.register(helmet, {
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'self'"], scriptSrc: ["'self'"], styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", 'data:', 'blob:'], fontSrc: ["'self'", 'data:'], connectSrc: ["'self'"],
+        workerSrc: ["'self'"], objectSrc: ["'none'"], baseUri: ["'none'"], formAction: ["'self'"], frameAncestors: ["'none'"],
+      },
+    },
+    strictTransportSecurity: false,
+    crossOriginEmbedderPolicy: false,
+  });
+  await app.register(compress, { threshold: 1024 });
+  app.get('/api/health', async () => ({ status: 'up' }));
+  app.get('/api/ready', async (_request, reply) => {
+    try {
+      await pool.query('select 1');
+      return { status: 'ready' };
+    } catch {
+      return sendProblem(reply, 'not-ready', 'PostgreSQL does not answer. It is tried again at the next request; what was accepted is safe.');
+    }
+  });
+  jobRoutes(app, pool);
+  await app.register(async (circuits) => circuitRoutes(circuits, pool, followers));
+  if (existsSync(WEB_FOLDER)) {
+    await app.register(fastifyStatic, { root: WEB_FOLDER, immutable: true, maxAge: '365d', index: false, setHeaders: (reply, path) => void (path.includes('/assets/') || reply.setHeader('cache-control', 'no-cache')) });
+  }
+  app.setNotFoundHandler((request, reply) => {
+    const isPage = request.method === 'GET' && !request.url.startsWith('/api/') && !/\.[a-z0-9]+$/i.test(request.url.split('?')[0]!);
+    if (isPage && existsSync(WEB_FOLDER)) return reply.header('cache-control', 'no-cache').sendFile('index.html', { immutable: false, maxAge: 0 });
+    return sendProblem(reply, 'not-found', `There is nothing at ${request.url}.`);
+  });
+  app.setErrorHandler((error: FastifyError & { code?: string }, _request, reply) => {
+    if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE') return sendProblem(reply, 'too-large', `A request has at most ${MOST_CHARACTERS} bytes.`);
+    if (error.statusCode !== undefined && error.statusCode < 500) return sendProblem(reply, 'bad-request', error.message);
+    if (/ECONNREFUSED|Connection terminated|timeout|57P0|terminating connection/i.test(`${error.message} ${error.code ?? ''}`)) return sendProblem(reply, 'not-ready', 'PostgreSQL does not answer. Nothing of this request was saved; it is safe to send it again.');
+    console.error(error);
+    return sendProblem(reply, 'our-fault', 'It is not what you did. Nothing of this request was saved.');
+  });
+  return app;
+}

@@ -1,0 +1,41 @@
+import { applyChanges, type Circuit, clash, type Edit, type Problem, spellChanges, touches, validateCircuit } from '#core/circuit';
+import { catalogue } from '#core/devices';
+import { inTransaction, type Pool } from '../db/pool';
+import { circuitStore } from './circuitStore';
+
+/** A snapshot this often, so that history is read without replaying it all. */
+const SNAPSHOT_EVERY = 50;
+
+export type Taken =
+  | { readonly outcome: 'saved'; readonly revision: number; readonly merged: boolean; readonly document: Circuit }
+  | { readonly outcome: 'none' }
+  | { readonly outcome: 'ahead'; readonly revision: number }
+  | { readonly outcome: 'refused'; readonly problems: readonly Problem[] }
+  | { readonly outcome: 'clash'; readonly revision: number; readonly theirs: Circuit; readonly keys: readonly string[] };
+
+/**
+ * Takes one edit, once however often it is sent. Edits made on an older revision merge when they touch other things;
+ * on the same thing nothing is won silently: both versions go back to the person.
+ */
+export const takeEdit = (pool: Pool, id: string, baseRevision: number, edit: Edit): Promise<Taken> =>
+  inTransaction(pool, async (client): Promise<Taken> => {
+    const store = circuitStore(client);
+    const held = await store.hold(id);
+    if (!held) return { outcome: 'none' };
+    const known = await store.revisionOf(id, edit.id);
+    if (known !== undefined) return { outcome: 'saved', revision: held.revision, merged: held.revision !== known, document: held.document };
+    if (baseRevision > held.revision) return { outcome: 'ahead', revision: held.revision };
+    const since = await store.editsAfter(id, baseRevision);
+    const mine = touches(edit.changes, held.document);
+    const keys = since.flatMap(({ changes }) => clash(mine, touches(changes, held.document)));
+    if (keys.length > 0) return { outcome: 'clash', revision: held.revision, theirs: held.document, keys };
+    const applied = applyChanges(held.document, edit.changes);
+    if (!applied.ok) return { outcome: 'refused', problems: applied.problems };
+    const problems = validateCircuit(applied.value.circuit, catalogue);
+    if (problems.length > 0) return { outcome: 'refused', problems };
+    const revision = held.revision + 1;
+    await store.append(id, revision, edit, applied.value.inverse, spellChanges(held.document, edit.changes), applied.value.circuit);
+    if (revision % SNAPSHOT_EVERY === 0) await store.snapshot(id, revision, applied.value.circuit);
+    await store.notify(id, revision);
+    return { outcome: 'saved', revision, merged: since.length > 0, document: applied.value.circuit };
+  });

@@ -1,0 +1,37 @@
+import { randomUUID } from 'node:crypto';
+import { readdir, readFile } from 'node:fs/promises';
+import { fileURLToPath } from 'node:url';
+import { catalogue } from '#core/devices';
+import { readCircuit } from '#core/formats';
+import { circuitStore } from '../circuits/circuitStore';
+import { inTransaction, type Pool } from '../db/pool';
+import { jobStore } from '../jobs/jobStore';
+
+const DEMO_FOLDER = fileURLToPath(new URL('../../../demo/', import.meta.url));
+
+/**
+ * Loads the demo circuits once, into a job marked as demo that is made only in an empty database.
+ * A circuit that came later joins that job; one that is there, edited or not, is never touched.
+ */
+export async function loadDemo(pool: Pool): Promise<void> {
+  const files = (await readdir(DEMO_FOLDER)).filter((name) => name.endsWith('.json')).sort();
+  await inTransaction(pool, async (client) => {
+    await client.query('lock table job in share row exclusive mode'); // two servers starting at once load it once
+    const jobs = jobStore(client);
+    let job = await jobs.demoJob();
+    if (!job) {
+      if ((await jobs.count()) > 0) return;
+      job = randomUUID();
+      await jobs.create(job, 'Tern Hollow Nursery', true);
+    }
+    const { rows } = await client.query('select demo from circuit where job_id = $1', [job]);
+    const there = new Set((rows as { demo: string | null }[]).map(({ demo }) => demo));
+    for (const file of files) {
+      const name = file.replace(/\.json$/, '');
+      if (there.has(name)) continue;
+      const circuit = readCircuit(await readFile(`${DEMO_FOLDER}${file}`, 'utf8'), catalogue);
+      if (!circuit.ok) throw new Error(`demo/${file}: ${circuit.problems.map(({ message }) => message).join(' ')}`);
+      await circuitStore(client).create(randomUUID(), job, circuit.value, name);
+    }
+  });
+}

@@ -1,0 +1,33 @@
+import { buildApp } from './app';
+import { migrate } from './db/migrate';
+import { createPool } from './db/pool';
+import { loadDemo } from './demo/loadDemo';
+
+const databaseUrl = process.env.DATABASE_URL;
+if (!databaseUrl) {
+  console.error('DATABASE_URL is not set. "npm start" starts PostgreSQL and sets it.');
+  process.exit(1);
+}
+const port = Number(process.env.PORT ?? 4310);
+const host = process.env.HOST ?? '127.0.0.1';
+
+await migrate(databaseUrl);
+const pool = createPool(databaseUrl);
+await loadDemo(pool);
+await pool.end();
+const app = await buildApp({ databaseUrl, hosts: (process.env.MANDO_HOSTS ?? '').split(',').filter(Boolean) });
+const stop = async () => {
+  await app.close();
+  process.exit(0);
+};
+process.on('SIGINT', () => void stop());
+process.on('SIGTERM', () => void stop());
+if (process.send) process.on('disconnect', () => void stop()); // whoever started us is gone
+try {
+  await app.listen({ port, host });
+  console.log(`Mando is at http://${host === '127.0.0.1' ? 'localhost' : host}:${port}`);
+  process.send?.({ listening: port });
+} catch (error) {
+  console.error((error as NodeJS.ErrnoException).code === 'EADDRINUSE' ? `Port ${port} is taken.` : error);
+  process.exit((error as NodeJS.ErrnoException).code === 'EADDRINUSE' ? 98 : 1);
+}
