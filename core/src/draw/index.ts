@@ -3,3 +3,5 @@ export { CELL, MARGIN, PIN } from './sheet';
 export { layoutPaths } from './layout';
 export type { Discrepancy } from './verify';
 export { verifyBand } from './verify';
+export type { Stroke, SymbolFamily } from './symbols';
+export { strokesOf } from './symbols';

@@ -1,2 +1,2 @@
-export type { CoilExposure, ContactExposure, Exploration, Served } from './states';
-export { explore, inputStates } from './states';
+export type { CoilExposure, ContactExposure, Exploration, Served, TransformerExposure } from './states';
+export { explore, inputStates, secondaryOf } from './states';

@@ -1,6 +1,6 @@
-import type { Circuit, LogEntry } from '#core/circuit';
+import { type Circuit, type LogEntry, terminalId } from '#core/circuit';
 import { familyOf } from '#core/devices';
-import { acrossBranch, branchAmps, type Fault, type NetworkPlan, partAmps, partVolts, planNetwork, setPart, solveNet, voltsAt } from '#core/network';
+import { acrossBranch, branchAmps, type Fault, type NetworkPlan, pairVolts, partAmps, partVolts, planNetwork, setPart, solveNet, voltsAt, windingModel } from '#core/network';
 import { conditionAt, copyMoment, createRig, type Frame, type Moment, type Rig, runLog, showMoment, sightOf, STARTING } from '#core/sequence';
 import { magnitude } from '#core/units';
 
@@ -31,11 +31,21 @@ export interface Served {
   readonly amps: number;
 }
 
+/** What a control transformer met: its lowest secondary volts with the state, and the most VA it gave, held and at the worst moment. */
+export interface TransformerExposure {
+  readonly idleV: number;
+  readonly lowestV: number;
+  readonly lowestState: string;
+  readonly heldVa: number;
+  readonly worstVa: number;
+}
+
 export interface Exploration {
   readonly plan: NetworkPlan;
   readonly statesSeen: number;
   readonly coils: ReadonlyMap<number, CoilExposure>;
   readonly contacts: ReadonlyMap<number, ContactExposure>;
+  readonly transformers: ReadonlyMap<number, TransformerExposure>;
   /** greatest volts to earth by node */
   readonly greatestToEarth: Float64Array;
 }
@@ -88,6 +98,8 @@ export function explore(circuit: Circuit, faults: readonly Fault[] = [], plan = 
   const wrongKind = new Map<number, number>();
   const carried = new Map<number, { runA: number; startA: number; state: string; moment: Moment | undefined }>(contacts.map(({ index }) => [index, { runA: 0, startA: 0, state: '', moment: undefined }]));
   const greatestToEarth = new Float64Array(plan.nodeCount);
+  const transformers = new Map<number, { -readonly [K in keyof TransformerExposure]: TransformerExposure[K] }>();
+  for (const { part, index } of plan.parts) if (part.kind === 'transformer') transformers.set(index, { idleV: windingModel(part)?.idleV ?? 0, lowestV: Number.POSITIVE_INFINITY, lowestState: '', heldVa: 0, worstVa: 0 });
   const states = inputStates(plan);
   for (const { name, log } of states) {
     const watches = new Map<number, Watch>(coils.map(({ index }) => [index, { peakOpen: { volts: 0, drive: 0 }, closing: undefined, held: undefined }]));
@@ -101,6 +113,12 @@ export function explore(circuit: Circuit, faults: readonly Fault[] = [], plan = 
         if (starting) kept.startA = Math.max(kept.startA, amps);
         if (quiet && frame.moment.modes[index] === 1 && amps > kept.runA + 1e-9) carried.set(index, { ...kept, runA: amps, state: name, moment: copyMoment(frame.moment) });
       }
+      for (const [index, kept] of transformers) {
+        const { volts, va } = secondaryOf(rig, index);
+        if (frame.atMs > 0 && volts < kept.lowestV) Object.assign(kept, { lowestV: volts, lowestState: name });
+        kept.worstVa = Math.max(kept.worstVa, va);
+        if (quiet) kept.heldVa = Math.max(kept.heldVa, va);
+      }
       for (let node = 0; node < plan.nodeCount; node++) {
         const toEarth = Math.hypot(...rig.nets.map((net) => magnitude(voltsAt(net, node))));
         if (toEarth > greatestToEarth[node]!) greatestToEarth[node] = toEarth;
@@ -109,10 +127,20 @@ export function explore(circuit: Circuit, faults: readonly Fault[] = [], plan = 
     for (const [index, watch] of watches) perCoil.get(index)!.push({ state: name, watch });
   }
   return {
-    plan, statesSeen: states.length, greatestToEarth,
+    plan, statesSeen: states.length, greatestToEarth, transformers,
     coils: new Map([...perCoil].map(([index, seen]) => [index, worstOf(seen, wrongKind.get(index) ?? 0)])),
     contacts: new Map([...carried].map(([index, kept]) => [index, { ...kept, ...behind(rig, index, kept.moment) }])),
   };
+}
+
+/** Volts and VA at a transformer's whole secondary now. */
+export function secondaryOf(rig: Rig, index: number): { volts: number; va: number } {
+  const { part, firstBranch, device } = rig.plan.parts[index]!;
+  if (part.kind !== 'transformer') return { volts: 0, va: 0 };
+  const top = firstBranch + part.primary.length - 1 + part.secondary.length - 2;
+  const at = (mark: string) => rig.plan.nodeOf(terminalId(device.id, mark));
+  const volts = pairVolts(rig.nets, at(part.secondary.at(-1)!.mark), at(part.secondary[0]!.mark));
+  return { volts, va: volts * Math.hypot(...rig.nets.map((net) => magnitude(branchAmps(net, top)))) };
 }
 
 function watchCoils(rig: Rig, coils: readonly { index: number }[], frame: Frame, watches: Map<number, Watch>, wrongKind: Map<number, number>): void {

@@ -1,0 +1,16 @@
+import { Flex } from '@chakra-ui/react';
+import { Dock } from './Dock';
+import { PathSheet } from './PathSheet';
+import { Plate } from './Plate';
+
+export default function ProvePage() {
+  return (
+    <Flex flex="1" minW="0" minH="0" css={{ '@media (max-width: 700px)': { flexDirection: 'column' } }}>
+      <Flex as="main" direction="column" flex="1" minW="0" minH="0">
+        <PathSheet />
+        <Dock />
+      </Flex>
+      <Plate />
+    </Flex>
+  );
+}
