@@ -53,7 +53,7 @@ export async function buildApp({ databaseUrl, hosts = [] }: AppOptions): Promise
   jobRoutes(app, pool);
   await app.register(async (circuits) => circuitRoutes(circuits, pool, followers));
   if (existsSync(WEB_FOLDER)) {
-    await app.register(fastifyStatic, { root: WEB_FOLDER, immutable: true, maxAge: '365d', index: false, setHeaders: (reply, path) => void (path.includes('/assets/') || reply.setHeader('cache-control', 'no-cache')) });
+    await app.register(fastifyStatic, { root: WEB_FOLDER, immutable: true, maxAge: '365d', index: ['index.html'], setHeaders: (reply, path) => void (path.includes('/assets/') || reply.setHeader('cache-control', 'no-cache')) });
   }
   app.setNotFoundHandler((request, reply) => {
     const isPage = request.method === 'GET' && !request.url.startsWith('/api/') && !/\.[a-z0-9]+$/i.test(request.url.split('?')[0]!);

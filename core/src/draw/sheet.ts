@@ -3,10 +3,10 @@ import type { ConductorId, DeviceId, Point } from '#core/circuit';
 /** Sheet units: 1 u is 1 px at 100 % and 0.25 mm on paper. */
 export const CELL = 104;
 export const PIN = 26;
-export const ROW = 72;
+export const ROW = 76;
 export const COMB_ROW = 60;
 export const MARGIN = 64;
-export const FIRST_ROW = 78;
+export const FIRST_ROW = 64;
 export const RAIL_GAP = 22;
 /** The sheet is at least this wide, so that it fills the bench. */
 export const LEAST_CELLS = 7;

@@ -150,7 +150,7 @@ function SheetView({ sheet, holder, transform, onKeys }: { sheet: Sheet; holder:
 
   return (
     // biome-ignore lint/a11y/noNoninteractiveTabindex: the sheet is walked by arrow keys
-    <svg ref={holder} data-sheet data-sheet-width={sheet.width} data-sheet-height={sheet.height} width="100%" height="100%" tabIndex={0} role="application" aria-label={`Path sheet. ${point ? `At ${spelled.get(point)}` : 'Arrow keys walk along the wire'}`} onKeyDown={onKey} style={{ position: 'absolute', inset: 0, cursor: hand || carrying ? 'crosshair' : 'grab', touchAction: 'none' }}>
+    <svg ref={holder} data-sheet data-sheet-width={sheet.width} data-sheet-height={sheet.height} width="100%" height="100%" tabIndex={0} role="application" aria-label={`Path sheet. ${point ? `At ${spelled.get(point)}` : 'Arrow keys walk along the wire'}`} onKeyDown={onKey} style={{ position: 'absolute', inset: 0, cursor: hand || carrying ? 'crosshair' : 'grab', touchAction: 'none', outlineOffset: '-3px' }}>
       <g data-pan transform={transform}>
         {sheet.bands.map((band) => <BandView key={`${band.title}${band.y}`} band={band} sheet={sheet} look={look} onTouch={touch} spelled={spelled} />)}
         {sheet.spare.length > 0 && <text x={64} y={sheet.height + 18} fontFamily="Barlow Semi Condensed" fontSize={12} fill={colour('muted')}>Spare: {sheet.spare.map(({ words }) => words).join(' · ')}</text>}
@@ -189,7 +189,7 @@ function BandView({ band, sheet, look, onTouch, spelled }: { band: Band; sheet: 
       <rect x={0} y={band.y} width={sheet.width} height={band.height} fill={colour(tokens.tint)} />
       <rect x={0} y={band.y} width={8} height={band.height} fill={lineColour} />
       {band.tint === 'power' && Array.from({ length: Math.floor(band.height / 16) }, (_, index) => <path key={index} d={`M0 ${band.y + index * 16 + 14} L8 ${band.y + index * 16 + 4}`} stroke={colour(tokens.tint)} strokeWidth={2.5} />)}
-      <text x={18} y={band.y + 20} fontFamily="Barlow Semi Condensed" fontWeight={700} fontSize={14} fill={lineColour}>{band.title}{band.form === 'list' ? ' · as a list' : ''}</text>
+      <text x={Math.max(64, ...band.rails.map(({ x }) => (x < sheet.width / 2 ? x : 0))) + 24} y={band.y + 22} fontFamily="Barlow Semi Condensed" fontWeight={700} fontSize={14} fill={lineColour}>{band.title}{band.form === 'list' ? ' · as a list' : ''}</text>
       {band.lines.map(({ number, y }) => <text key={number} x={26} y={y + 4} textAnchor="middle" fontFamily="Barlow Semi Condensed" fontSize={12} fill={colour('muted')}>{number}</text>)}
       {band.rails.map(({ x, y1, name, net }) => <text key={net} x={x} y={y1 - 6} textAnchor="middle" fontFamily="Barlow Semi Condensed" fontWeight={700} fontSize={13} fill={colour('ink')}>{name}</text>)}
       {band.segments.map((segment, index) => {
@@ -209,7 +209,7 @@ function BandView({ band, sheet, look, onTouch, spelled }: { band: Band; sheet: 
       {band.symbols.map((symbol) => {
         const view = viewsOf(symbol.device, symbol.part);
         return (
-          <SymbolView key={symbol.id} symbol={symbol} family={document.practice} isOn={view?.isOn ?? false} isClosed={view?.isClosed ?? false} isSelected={selected === symbol.device} description={describe(symbol, view, atMs)} onSelect={() => dispatch(benchSlice.actions.deviceSelected(symbol.device))} />
+          <SymbolView key={symbol.id} symbol={symbol} family={document.practice} isOn={view?.isOn ?? false} isClosed={view?.isClosed ?? false} isSelected={selected === symbol.device} showsTag={!band.links.some(({ x, y1 }) => x === symbol.x && symbol.y > y1)} description={hasInput(document, symbol.device, symbol.part) ? '' : describe(symbol, view, atMs)} onSelect={() => dispatch(benchSlice.actions.deviceSelected(symbol.device))} />
         );
       })}
       {band.symbols.filter(({ kind }) => kind !== 'source').map((symbol) => <OffButHot key={symbol.id} symbol={symbol} look={look} />)}

@@ -22,15 +22,17 @@ interface Props {
   readonly isOn: boolean;
   readonly isClosed: boolean;
   readonly isSelected: boolean;
+  /** one tag for the linked poles of a device */
+  readonly showsTag: boolean;
   readonly description: string;
   readonly onSelect: () => void;
 }
 
 /** One symbol as wired, its present state by fill alone, with its tag, its text and its references. */
-export const SymbolView = memo(function SymbolView({ symbol, family, isOn, isClosed, isSelected, description, onSelect }: Props) {
+export const SymbolView = memo(function SymbolView({ symbol, family, isOn, isClosed, isSelected, showsTag, description, onSelect }: Props) {
   const { kind, form, x, y, tag, text, width, height, refs } = symbol;
   const strokes = strokesOf(kind, form, family, tag, text, { width, height });
-  const top = height / 2 > 20 ? -height / 2 - 8 : -22;
+  const top = height / 2 > 20 ? -height / 2 - 8 : family === 'iec' && ['thermostat', 'pressure', 'overload'].includes(kind) ? -25 : -22;
   const isBlock = kind === 'motor-block' || kind === 'source-block';
   return (
     <g transform={`translate(${x} ${y})`} onClick={onSelect} style={{ cursor: 'pointer' }} data-symbol={symbol.id}>
@@ -38,9 +40,9 @@ export const SymbolView = memo(function SymbolView({ symbol, family, isOn, isClo
       <rect x={-28} y={isBlock ? -height / 2 : -20} width={56} height={isBlock ? height : 40} fill="transparent" />
       {isSelected && <rect x={-width / 2 - 5} y={-height / 2 - 6} width={width + 10} height={height + 12} rx={5} fill="none" stroke={colour('attention')} strokeWidth={3} />}
       {strokes.map((stroke, index) => <StrokeView key={index} stroke={stroke} isOn={isOn} isClosed={isClosed} />)}
-      <text y={top} textAnchor="middle" fontFamily="Barlow Semi Condensed" fontWeight={700} fontSize={13} fill={INK}>{tag}</text>
-      {kind === 'contact' && refs.length > 0 && <text x={15} y={top} fontFamily="Barlow Semi Condensed" fontWeight={600} fontSize={10.5} fill={colour('muted')} textAnchor="start">{refs[0]}</text>}
-      <text y={isBlock ? height / 2 + 14 : 31} textAnchor="middle" fontFamily="Barlow Semi Condensed" fontWeight={600} fontSize={11} fill={colour('muted')}>{description}</text>
+      {showsTag && <text y={top} textAnchor="middle" fontFamily="Barlow Semi Condensed" fontWeight={700} fontSize={13} fill={INK}>{tag}</text>}
+      {kind === 'contact' && showsTag && refs.length > 0 && <text x={15} y={top} fontFamily="Barlow Semi Condensed" fontWeight={600} fontSize={10.5} fill={colour('muted')} textAnchor="start">{refs[0]}</text>}
+      <text y={isBlock ? height / 2 + 14 : 31} textAnchor="middle" fontFamily="Barlow Semi Condensed" fontWeight={600} fontSize={11} fill={colour('muted')}>{showsTag ? description : ''}</text>
       {kind === 'coil' && refs.length > 0 && (
         <text y={43} textAnchor="middle" fontFamily="Barlow Semi Condensed" fontWeight={600} fontSize={10.5} fill={colour('muted')}>
           {refs.map((ref, index) => <tspan key={ref} dx={index ? 5 : 0} textDecoration={ref < 0 ? 'overline' : undefined}>{Math.abs(ref)}</tspan>)}

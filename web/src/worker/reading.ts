@@ -36,7 +36,7 @@ export function takeReading(circuit: Circuit, real: Stand, healthy: Stand, leads
   };
   const now = show(real);
   const should = show(healthy);
-  const unit = mode === 'vdc' ? 'V⎓' : mode === 'loz' ? 'V low-Z' : 'V~';
+  const unit = mode === 'vdc' ? 'V DC' : mode === 'loz' ? 'V low-Z' : 'V AC';
   const isOff = Math.abs(now.volts - should.volts) > Math.max(0.6, 0.05 * should.volts) || now.floats !== should.floats;
   const words = now.floats
     ? `This point floats: it has no defined volts. A 10 MΩ meter may ghost ${spell(now.volts)} V; low-Z takes it to about 0.`

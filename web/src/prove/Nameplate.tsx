@@ -1,0 +1,63 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import type { Device, Evidence, FieldFacts } from '#core/circuit';
+import { familyOf } from '#core/devices';
+import { useAppDispatch } from '../app/store';
+import { circuitSlice } from '../circuit/circuitSlice';
+import { Choice, Field, Label } from '../ui/parts';
+
+const LETTER: Readonly<Record<Evidence, string>> = { print: 'p', measured: 'm', assumed: 'a', unknown: '?' };
+const EVIDENCE: readonly Evidence[] = ['print', 'measured', 'assumed', 'unknown'];
+
+/** The nameplate, typed in as it is read from the part. What is empty shows the typical value that stands in, or asks. */
+export function Nameplate({ device }: { device: Device }) {
+  const { fields } = familyOf(device);
+  const names = Object.keys(fields);
+  if (names.length === 0) return null;
+  return (
+    <Box>
+      <Label>Nameplate</Label>
+      {names.map((name) => <PlateField key={`${device.id}${name}${String(device.nameplate[name]?.value)}`} device={device} name={name} facts={fields[name]!} />)}
+    </Box>
+  );
+}
+
+function PlateField({ device, name, facts }: { device: Device; name: string; facts: FieldFacts }) {
+  const dispatch = useAppDispatch();
+  const given = device.nameplate[name];
+  const value = given && given.evidence !== 'unknown' ? given.value : null;
+  const [problem, setProblem] = useState<string>();
+  const id = `plate-${device.id}-${name}`;
+  const set = (next: number | string | null, evidence: Evidence) => dispatch(circuitSlice.actions.edited([{ type: 'setField', device: device.id, field: name, to: { value: next, evidence } }]));
+  const typed = (text: string) => {
+    const clean = text.trim().replace(',', '.');
+    if (clean === String(value ?? '')) return setProblem(undefined);
+    if (clean === '') return set(null, 'unknown');
+    const number = Number(clean);
+    const [least, most] = [facts.least ?? 0, facts.most ?? 1e6];
+    if (!Number.isFinite(number)) return setProblem(`"${text}" is not a number. Type digits, as printed.`);
+    if (number < least || number > most) return setProblem(`${number} is outside ${least} to ${most} ${facts.unit}. Read it again.`);
+    setProblem(undefined);
+    return set(number, 'print');
+  };
+  return (
+    <Flex align="center" justify="space-between" gap="6px" py="2px" borderBottom="1px dashed" borderColor="hairline" wrap="wrap">
+      <Box as="label" fontSize="14px" flex="1" minW="0" {...{ htmlFor: id }}>{facts.label}</Box>
+      {facts.kind === 'choice' ? (
+        <Choice id={id} value={String(value ?? '')} onChange={({ target }) => set(target.value === '' ? null : target.value, target.value === '' ? 'unknown' : 'print')}>
+          <option value="">{facts.typical ? `typical ${facts.typical.value}` : 'unknown'}</option>
+          {facts.choices?.map((one) => <option key={one} value={one}>{one}</option>)}
+        </Choice>
+      ) : (
+        <Flex align="baseline" gap="4px">
+          <Field id={id} inputMode="decimal" defaultValue={value === null ? '' : String(value)} placeholder={facts.typical ? `typ. ${facts.typical.value}` : 'unknown'} aria-invalid={problem !== undefined} onBlur={({ target }) => typed(target.value)} onKeyDown={(event) => { if (event.key === 'Enter') typed(event.currentTarget.value); }} />
+          <Box as="span" color="muted" fontSize="13px" minW="22px">{facts.unit}</Box>
+        </Flex>
+      )}
+      <Choice aria-label={`${facts.label}: where the value comes from`} title="p print, m measured, a assumed, ? unknown" value={given?.evidence ?? (facts.typical ? 'assumed' : 'unknown')} onChange={({ target }) => set(value, target.value as Evidence)} w="38px">
+        {EVIDENCE.map((one) => <option key={one} value={one}>{LETTER[one]} {one}</option>)}
+      </Choice>
+      {problem && <Box role="alert" color="danger" fontSize="13px" w="100%">{problem}</Box>}
+    </Flex>
+  );
+}
