@@ -125,9 +125,10 @@ const NOISE_ENTROPY = -KERNEL.reduce((sum, one) => sum + one * Math.log2(one), 0
 /**
  * The test that tells most for what it costs.
  * @param before where the leads are now, so that a test that moves one lead is the cheaper
+ * @param options `allow` leaves tests out (no live work), `reference` is the return that breaks ties
  * @returns undefined when no reading here tells the remaining suspects apart
  */
-export function bestNext(predictions: Predictions, evidence: Evidence, before: { red?: Point; black?: Point } = {}, reachable?: (test: Test) => boolean): Advice | undefined {
+export function bestNext(predictions: Predictions, evidence: Evidence, before: { red?: Point; black?: Point } = {}, { allow, reference }: { allow?: (test: Test) => boolean; reference?: Point } = {}): Advice | undefined {
   const belief = posterior(predictions, evidence);
   const live = [...belief.keys()].filter((index) => belief[index]! > 1e-3);
   const bins = new Float64Array(BINS);
@@ -137,17 +138,21 @@ export function bestNext(predictions: Predictions, evidence: Evidence, before: {
     predictions.pairs.forEach(([i, j], pair) => {
       if (taken.has(`${mode}${pair}`)) return;
       const gain = gainOf(predictions.scaled[m]!, pair, live, belief, bins);
-      if (gain < 0.02 || (best && gain < best.score)) return;
+      if (gain < 0.02 || (best && gain * 1.03 < best.score)) return;
       const [red, black] = placeLeads(predictions, predictions.points[i]!, predictions.points[j]!);
       const test = { red, black, mode };
-      if (reachable && !reachable(test)) return;
+      if (allow && !allow(test)) return;
       const cost = costOf(predictions, test, before);
-      const score = gain / (1 + cost);
+      const score = (gain / (1 + cost)) * (1 + habit(test, reference));
       if (!best || score > best.score + 1e-9) best = { test, gain, cost, score };
     });
   });
   return best && { test: best.test, gain: best.gain, cost: best.cost, outcomes: outcomesOf(predictions, belief, best.test) };
 }
+
+/** Of tests that tell the same, the one a hand would take: to the return, or across one device. */
+const habit = ({ red, black }: Test, reference: Point | undefined): number =>
+  (black === reference || red === reference ? 0.02 : 0) + (red.split(':')[0] === black.split(':')[0] ? 0.01 : 0);
 
 /** Black goes to the point nearer earth, as a hand would. */
 function placeLeads(predictions: Predictions, a: Point, b: Point): [Point, Point] {

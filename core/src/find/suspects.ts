@@ -1,5 +1,6 @@
 import type { LogEntry, Point } from '#core/circuit';
-import { type Fault, faultsOfPart, floatingNodes, loadedVolts, meterImpedance, type NetworkPlan, tellFault, unitResponse } from '#core/network';
+import { EARTH } from '#core/devices';
+import { EARTH_NODE, type Fault, faultsOfPart, floatingNodes, loadedVolts, meterImpedance, type NetworkPlan, tellFault, unitResponse } from '#core/network';
 import { createRig, frameAt, RUNNING, runLog, settleMoment, sightOf } from '#core/sequence';
 import { add, type Phasor, phasor, subtract } from '#core/units';
 import { INFERENCE_NOISE, onScale } from './scale';
@@ -83,7 +84,10 @@ export function sightingsOf(rig: ReturnType<typeof createRig>, frame: ReturnType
 export function predict(plan: NetworkPlan, log: readonly LogEntry[], atMs: number): Predictions {
   const suspects = listSuspects(plan);
   const points = plan.points.filter((point) => point.includes(':') && plan.conductors.some(({ conductor }) => conductor.ends.includes(point as never)));
-  const pairs = points.flatMap((_, i) => points.slice(i + 1).map((__, j) => [i, i + 1 + j] as const));
+  const systemOf = systemsOf(plan);
+  const system = points.map((point) => systemOf(plan.nodeOf(point)));
+  const earth = systemOf(EARTH_NODE);
+  const pairs = points.flatMap((_, i) => points.slice(i + 1).map((__, j) => [i, i + 1 + j] as const)).filter(([i, j]) => system[i] === system[j] || system[i] === earth || system[j] === earth);
   const modes: ReadMode[] = [...(plan.hz.some((hz) => hz !== 0) ? ['vac' as const] : []), ...(plan.hz.includes(0) ? ['vdc' as const] : [])];
   const scaled: Float32Array[][] = modes.map(() => []);
   const sightings: Sightings[] = [];
@@ -105,6 +109,19 @@ export function predict(plan: NetworkPlan, log: readonly LogEntry[], atMs: numbe
     }
   }
   return { plan, suspects, points, modes, sightings, scaled, pairs, healthyToEarth, classOf: classesOf(suspects.length, scaled) };
+}
+
+/** Parts of the circuit that meet only through earth or a core: nobody spans two of them with the leads. */
+function systemsOf(plan: NetworkPlan): (node: number) => number {
+  const parent = Array.from({ length: plan.nodeCount + 1 }, (_, index) => index);
+  const find = (index: number): number => (parent[index] === index ? index : find(parent[index]!));
+  plan.branches.forEach(({ nodes, owner }) => {
+    if ('farads' in owner) return;
+    const part = 'part' in owner ? plan.parts[owner.part]!.part : undefined;
+    const isBond = part?.kind === 'join' && part.b === EARTH && !part.a.startsWith('PE');
+    if (!isBond) parent[find(nodes[0]! + 1)] = find(nodes[1]! + 1);
+  });
+  return (node) => find(node + 1);
 }
 
 /** One solve per point gives the open volts and the impedance behind every pair. */

@@ -14,7 +14,7 @@ import { ProfileChart } from './ProfileChart';
 
 const Lead = chakra('span', { base: { display: 'inline-block', color: 'onLead', fontWeight: 700, px: '9px', mr: '5px', fontFamily: 'label', fontSize: '18px', '&[data-lead=red]': { bg: 'redLead' }, '&[data-lead=black]': { bg: 'blackLead' } } });
 const Sight = chakra('button', { base: { fontFamily: 'label', fontWeight: 600, fontSize: '13px', px: '10px', minH: '30px', border: '1px solid', borderColor: 'hairline', borderRadius: '4px', bg: 'sheet', color: 'muted', cursor: 'pointer', '&[data-differs=true]': { bg: 'lookTint', color: 'ink', borderColor: 'look' }, '@media (max-width: 700px)': { minH: '44px' } } });
-const OutcomeButton = chakra('button', { base: { display: 'flex', justifyContent: 'space-between', gap: '12px', w: '100%', textAlign: 'left', bg: 'transparent', border: 'none', borderTop: '1px dashed', borderColor: 'hairline', color: 'ink', py: '6px', fontSize: '14px', cursor: 'pointer', _hover: { bg: 'card' }, '@media (max-width: 700px)': { minH: '56px', alignItems: 'center' } } });
+const OutcomeButton = chakra('button', { base: { display: 'flex', justifyContent: 'space-between', gap: '12px', w: '100%', textAlign: 'left', fontFamily: 'body', bg: 'transparent', border: 'none', borderTop: '1px dashed', borderColor: 'hairline', color: 'ink', py: '6px', fontSize: '14px', cursor: 'pointer', _hover: { bg: 'card' }, '@media (max-width: 700px)': { minH: '56px', alignItems: 'center' } } });
 
 /** A random pick for practice: outside the core, which knows no chance. */
 const pick = <T,>(list: readonly T[]): T | undefined => list[Math.floor(Math.random() * list.length)];
@@ -67,7 +67,7 @@ export default function FindPage() {
         </Flex>
         <Flex gap="6px" wrap="wrap" my="8px" aria-label="What is seen and heard">
           {answer.sights.map(({ tag, healthy, actual }) => (
-            <Sight key={tag} type="button" data-differs={healthy !== actual} aria-pressed={actual} title="Press when it is otherwise" onClick={() => dispatch(findSlice.actions.sighted({ tag, is: !actual }))}>{tag} {sightWords(actual)}{healthy !== actual ? `, should be ${sightWords(healthy)}` : ''}</Sight>
+            <Sight key={tag} type="button" data-differs={actual !== null && healthy !== actual} aria-pressed={actual ?? false} title="Press when it is otherwise" onClick={() => dispatch(findSlice.actions.sighted({ tag, is: actual === null ? healthy : !actual }))}>{tag} {sightWords(actual)}{actual !== null && healthy !== actual ? `, should be ${sightWords(healthy)}` : ''}</Sight>
           ))}
         </Flex>
         <Flex justify="space-between" wrap="wrap" gap="8px"><Label mt="4px">Where do the volts stop? To {answer.reference}</Label><Flex fontSize="13px" color="muted" gap="12px"><span>━ healthy</span><span>▒ what the suspects allow</span><span>◆ measured</span></Flex></Flex>
@@ -92,7 +92,7 @@ export default function FindPage() {
   );
 }
 
-const sightWords = (is: boolean): string => (is ? 'on' : 'not on');
+const sightWords = (is: boolean | null): string => (is === null ? 'not looked at' : is ? 'on' : 'not on');
 
 function AdviceCard({ advice, onEnter, onTake, others }: { advice: NonNullable<FindAnswer['advice']>; onEnter: (volts: number) => void; onTake: () => void; others: FindAnswer['others'] }) {
   const [typed, setTyped] = useState('');

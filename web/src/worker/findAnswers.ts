@@ -26,7 +26,9 @@ export function answerFind(circuit: Circuit, plan: NetworkPlan, ask: FindAsk): F
   if (!complaint) throw new Error('This circuit has no such complaint.');
   const predictions = predictionsFor(circuit, plan, ask.complaint);
   const truth = ask.hidden === null ? undefined : predictions.suspects.findIndex(({ fault }) => sameFault(fault, ask.hidden!));
-  const seen = truth === undefined || truth < 0 ? ask.seen : { ...predictions.sightings[truth]!, ...ask.seen };
+  // a complaint says at least that the thing it is about is not on
+  const told = truth === undefined || truth < 0 ? { [circuit.devices[complaint.about]?.tag ?? '']: false } : predictions.sightings[truth]!;
+  const seen = { ...told, ...ask.seen };
   const evidence = { seen, measured: ask.measured };
   const belief = posterior(predictions, evidence);
   const ranked = rankClasses(predictions, belief);
@@ -35,14 +37,14 @@ export function answerFind(circuit: Circuit, plan: NetworkPlan, ask: FindAsk): F
   const mode = predictions.modes[0] ?? 'vac';
   const spell = (point: Point) => spellPoint(circuit, point);
   const safe = (test: Test) => !ask.noDanger || [test.red, test.black].every((point) => (predictions.healthyToEarth[predictions.points.indexOf(point)] ?? 0) <= 50);
-  const advice = ranked[0] && ranked[0].share > 0.95 ? undefined : bestNext(predictions, evidence, ask.before, safe);
+  const advice = ranked[0] && ranked[0].share > 0.95 ? undefined : bestNext(predictions, evidence, ask.before, { allow: safe, ...(profile ? { reference: profile.reference } : {}) });
   const words = (index: number) => predictions.suspects[index]!.words;
   const walk: Test[] = profile ? profile.points.filter((point) => point !== profile.reference && predictions.points.includes(point)).map((red) => ({ red, black: profile.reference, mode })) : [];
   const tell = (test: Test | undefined) => (test ? `red on ${spell(test.red)}, black on ${spell(test.black)}` : 'nothing left to test');
   const healthy = predictions.sightings[0]!;
   return {
     title: complaint.title, total: predictions.suspects.length, fitting: belief.reduce((count, share) => count + (share > 0.01 ? 1 : 0), 0),
-    sights: Object.keys(healthy).map((tag) => ({ tag, healthy: healthy[tag]!, actual: seen[tag] ?? healthy[tag]! })),
+    sights: Object.keys(healthy).map((tag) => ({ tag, healthy: healthy[tag]!, actual: seen[tag] ?? null })),
     ranked: ranked.slice(0, 8).filter(({ share }) => share > 0.005).map(({ share, members }) => ({ share, words: members.slice(0, 4).map(words), faults: members.slice(0, 4).map((index) => predictions.suspects[index]!.fault ?? null) })),
     cleared: clearedParts(predictions, belief),
     advice: advice ? { test: advice.test, red: spell(advice.test.red), black: spell(advice.test.black), liveV: healthyVolts(predictions, advice.test), outcomes: outcomesOf(predictions, belief, advice.test).slice(0, 5).map((outcome) => ({ ...outcome, words: tellOutcome(predictions, outcome.leaves, belief) })) } : null,

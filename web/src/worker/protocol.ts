@@ -124,7 +124,7 @@ export interface FindAnswer {
   readonly total: number;
   readonly fitting: number;
   /** what is noticed without a meter, in the hidden circuit or as told */
-  readonly sights: readonly { readonly tag: string; readonly healthy: boolean; readonly actual: boolean }[];
+  readonly sights: readonly { readonly tag: string; readonly healthy: boolean; readonly actual: boolean | null }[];
   readonly ranked: readonly { readonly share: number; readonly words: readonly string[]; readonly faults: readonly (Fault | null)[] }[];
   readonly cleared: readonly string[];
   readonly advice: { readonly test: Test; readonly red: string; readonly black: string; readonly liveV: number; readonly outcomes: readonly (Outcome & { readonly words: string })[] } | null;

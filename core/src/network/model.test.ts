@@ -1,0 +1,81 @@
+import { describe, expect, it } from 'vitest';
+import { CURVES, openingMs } from '#core/devices';
+import { add, divide, impedanceOfVa, magnitude, multiply, type Phasor, phasor } from '#core/units';
+import { CLASS_2_MODEL, HIGH_Z, LOW_Z_OHMS, loadedVolts, meterImpedance, windingModel } from './index';
+
+const row = (va: number) => CLASS_2_MODEL.find((one) => one.va === va)!;
+/** Volts at a load on a source, by the phasor divider. */
+const divider = (idleV: number, source: Phasor, load: Phasor): number => magnitude(divide(multiply(phasor(idleV), load), add(source, load)));
+const parallel = (a: Phasor, b: Phasor): Phasor => divide(multiply(a, b), add(a, b));
+
+describe('control transformer, seen from its secondary', () => {
+  // Checks re-derived here by the phasor divider; the model's ohms are common practice.
+  const forty = phasor(2.08, 0.73);
+  it('40 VA at 1.667 A resistive: 24.01 V', () => expect(divider(27.5, forty, phasor(24 / 1.667))).toBeCloseTo(24.01, 1));
+  it('a 33 VA coil of pf 0.7 is 17.45 ohm, 12.22 + j12.47', () => {
+    const z = impedanceOfVa(24, 33, 0.7);
+    expect([magnitude(z), z.re, z.im].map((value) => Math.round(value * 100) / 100)).toEqual([17.45, 12.22, 12.47]);
+  });
+  it('that coil alone on 40 VA gets 24.67 V', () => expect(divider(27.5, forty, impedanceOfVa(24, 33, 0.7))).toBeCloseTo(24.67, 2));
+  it('with 15 VA on and 150 ft of 18 AWG: 23.74 V at the transformer, 21.98 V at the coil', () => {
+    const branch = add(impedanceOfVa(24, 33, 0.7), phasor(1.916));
+    const atTransformer = divider(27.5, forty, parallel(branch, impedanceOfVa(24, 15, 0.6)));
+    expect(atTransformer).toBeCloseTo(23.74, 2);
+    expect((atTransformer * magnitude(impedanceOfVa(24, 33, 0.7))) / magnitude(branch)).toBeCloseTo(21.98, 2);
+  });
+  it.each([[40, 1, 18.83], [60, 1, 21.43], [60, 0.9, 19.28], [75, 0.9, 20.25], [100, 0.9, 21.16]])('115 VA of inrush on %i VA at %f of line: %f V', (va, line, volts) => {
+    const { idleV, ohms, reactanceOhms } = row(va);
+    const load = va === 40 ? parallel(impedanceOfVa(24, 115, 0.7), impedanceOfVa(24, 15, 0.6)) : parallel(impedanceOfVa(24, 115, 0.7), impedanceOfVa(24, 15, 0.6));
+    expect(divider(idleV * line, phasor(ohms, reactanceOhms), load)).toBeCloseTo(volts, 1);
+  });
+  it('short at the terminals 12.5 A, at 50 ft of 18 AWG 9.77 A', () => {
+    expect(27.5 / magnitude(forty)).toBeCloseTo(12.48, 1);
+    expect(27.5 / magnitude(add(forty, phasor(0.6385)))).toBeCloseTo(9.77, 2);
+  });
+  it('two secondaries in phase show 0 V, in opposition 55 V', () => expect([27.5 - 27.5, 27.5 + 27.5]).toEqual([0, 55]));
+  it('75 VA has 11.9 % impedance', () => expect(magnitude(phasor(row(75).ohms, row(75).reactanceOhms)) / (24 ** 2 / 75)).toBeCloseTo(0.119, 3));
+  it('winding ohms of 40 VA: 1.04 secondary, 79 primary at 240 V', () => {
+    const model = windingModel({ kind: 'transformer', id: 't', core: '#', style: 'class-2', regulation: 0, va: 40, primary: [{ mark: 'a', volts: 0 }, { mark: 'b', volts: 240 }], secondary: [{ mark: 'c', volts: 0 }, { mark: 'd', volts: 24 }] })!;
+    expect(model.secondaryOhms).toBeCloseTo(1.04, 2);
+    expect(model.primaryOhms).toBeCloseTo(79, 0);
+  });
+  it.each(CLASS_2_MODEL.map(({ va }) => [va]))('a rated resistive load on %i VA gets 24.0 V', (va) => {
+    const { idleV, ohms, reactanceOhms } = row(va);
+    expect(divider(idleV, phasor(ohms, reactanceOhms), phasor(576 / va))).toBeCloseTo(24, 1);
+  });
+  it('a size between the rows keeps that rule', () => {
+    const model = windingModel({ kind: 'transformer', id: 't', core: '#', style: 'class-2', regulation: 0, va: 30, primary: [{ mark: 'a', volts: 0 }, { mark: 'b', volts: 120 }], secondary: [{ mark: 'c', volts: 0 }, { mark: 'd', volts: 24 }] })!;
+    expect(divider(model.idleV, phasor(2 * model.secondaryOhms, 2 * model.secondaryReactanceOhms), phasor(576 / 30))).toBeCloseTo(24, 1);
+  });
+});
+
+describe('what a meter does to what it reads', () => {
+  // Re-derived: capacitive divider at 60 Hz with 1 nF; 10 MΩ beside 100 pF is common practice.
+  const omega = 2 * Math.PI * 60;
+  const capacitor = (farads: number) => divide(phasor(1), phasor(0, omega * farads));
+  it('an open wire beside a 120 V one ghosts 106.1 V, with 1 nF to earth 56.7 V, in low-Z 0.136 V', () => {
+    const alone = { openV: phasor(120), behindOhms: capacitor(1e-9) };
+    const halved = { openV: phasor(60), behindOhms: capacitor(2e-9) };
+    expect(loadedVolts(alone, meterImpedance('vac', 60))).toBeCloseTo(106.1, 1);
+    expect(loadedVolts(halved, meterImpedance('vac', 60))).toBeCloseTo(56.7, 1);
+    expect(loadedVolts(alone, meterImpedance('loz', 60))).toBeCloseTo(0.136, 3);
+    expect([HIGH_Z.ohms, LOW_Z_OHMS]).toEqual([10e6, 3000]);
+  });
+  it('a clamp on ten turns showing 2.7 A means 6.5 VA at 24 V', () => expect((2.7 / 10) * 24).toBeCloseTo(6.48, 2));
+  it('a two-wire timer by the cautious rule: 24.0 less 2.4 is 90 %, 22.0 less 2.4 is 81.7 %', () => expect([(24 - 2.4) / 24, (22 - 2.4) / 24].map((ratio) => Math.round(ratio * 1000) / 10)).toEqual([90, 81.7]));
+  it('5 ohm in series with a 33 VA coil: 19.71 V pulling in, 23.57 V once sealed', () => {
+    expect(divider(24, phasor(5), impedanceOfVa(24, 33, 0.7))).toBeCloseTo(19.71, 2);
+    expect(divider(24, phasor(5), impedanceOfVa(24, 6.5, 0.3))).toBeCloseTo(23.57, 2);
+  });
+});
+
+describe('time and current', () => {
+  // Source: the curves' own first and last points must hold; standards named in the table, from memory.
+  it.each(Object.keys(CURVES) as (keyof typeof CURVES)[])('%s passes its points, never opens below and only gets faster', (name) => {
+    const { points } = CURVES[name];
+    for (const [multiple, seconds] of points) expect(openingMs(name, multiple) / 1000).toBeCloseTo(seconds, 4);
+    expect(openingMs(name, points[0]![0] * 0.99)).toBe(Number.POSITIVE_INFINITY);
+    const spread = Array.from({ length: 60 }, (_, k) => openingMs(name, points[0]![0] * 1.06 ** k));
+    expect(spread.every((ms, k) => k === 0 || ms <= spread[k - 1]!)).toBe(true);
+  });
+});
