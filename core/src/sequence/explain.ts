@@ -39,7 +39,8 @@ export function whyNotOn(rig: Rig, frame: Frame, part: number, atMs: number): Hi
     if ('conductor' in owner) return { cost: isOpenBranch(net!, branch) ? 1 : 0, source: false };
     const planned = plan.parts[owner.part]!.part;
     switch (planned.kind) {
-      case 'contact':
+      // of two open ways round, a hand works the switch: a relay's own contact is the answer only when nothing else is
+      case 'contact': return { cost: isOpenBranch(net!, branch) ? (planned.mover.by === 'armature' ? 1.01 : 1) : 0, source: false };
       case 'fuse': return { cost: isOpenBranch(net!, branch) ? 1 : 0, source: false };
       case 'series-timer': return { cost: frame.moment.modes[owner.part] === 2 ? 0 : 1, source: false };
       case 'join': return { cost: 0, source: false };

@@ -116,7 +116,7 @@ export function runLog(rig: Rig, log: readonly LogEntry[], untilMs = Number.POSI
     if (isOutside) watch.forget();
     const loop = watch.see(now, moment, due, changes);
     if (!loop) continue;
-    const others = Math.min(entries[next]?.atMs ?? Number.POSITIVE_INFINITY, due.reduce((least, one) => (one && one.atMs - now > QUICK_MS ? Math.min(least, one.atMs) : least), Number.POSITIVE_INFINITY), horizon);
+    const others = Math.min(entries[next]?.atMs ?? Number.POSITIVE_INFINITY, due.reduce((least, one) => (one && one.atMs - now > QUICK_MS ? Math.min(least, one.atMs) : least), Number.POSITIVE_INFINITY));
     const heat = loop.roundsToHeat(moment);
     const rounds = Math.min(heat, others === Number.POSITIVE_INFINITY ? Number.POSITIVE_INFINITY : Math.floor((others - now) / loop.periodMs) - 1);
     if (!(rounds >= 1)) continue;
