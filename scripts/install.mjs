@@ -9,7 +9,9 @@ const STALE_LOCK_MS = 5 * 60_000;
 export function ensurePackages(root, say) {
   const [major, minor] = process.versions.node.split('.').map(Number);
   if (major < 20 || (major === 20 && minor < 19)) throw new Error(`Mando needs Node.js 20.19 or newer; this is ${process.versions.node}.`);
-  const hash = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex');
+  const hash = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
   const stamp = join(root, 'node_modules', '.mando-stamp');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return;
   mkdirSync(join(root, '.mando'), { recursive: true });

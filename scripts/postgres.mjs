@@ -1,7 +1,20 @@
 // A private PostgreSQL on loopback, with Node built-ins alone: it runs before anything is installed.
 import { spawn, spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { accessSync, chmodSync, chownSync, constants, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, readlinkSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  accessSync,
+  chmodSync,
+  chownSync,
+  constants,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  readlinkSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs';
 import { createConnection, createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
@@ -19,7 +32,10 @@ export function postgresBinaries(say) {
   mkdirSync('/etc/postgresql-common/createcluster.d', { recursive: true });
   writeFileSync('/etc/postgresql-common/createcluster.d/mando.conf', 'create_main_cluster = false\n');
   const environment = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-  for (const words of [['update', '-qq'], ['install', '-y', '-qq', 'postgresql']]) {
+  for (const words of [
+    ['update', '-qq'],
+    ['install', '-y', '-qq', 'postgresql'],
+  ]) {
     const done = spawnSync('apt-get', ['-o', 'DPkg::Lock::Timeout=120', ...words], { env: environment, encoding: 'utf8' });
     if (done.status !== 0) throw new Error(`apt-get ${words.join(' ')} failed: ${done.stderr}`);
   }
@@ -31,12 +47,17 @@ export function postgresBinaries(say) {
 function newestBinaries() {
   const base = '/usr/lib/postgresql';
   if (!existsSync(base)) return undefined;
-  return readdirSync(base).sort((a, b) => Number(b) - Number(a)).map((version) => join(base, version, 'bin')).find((bin) => existsSync(join(bin, 'initdb')));
+  return readdirSync(base)
+    .sort((a, b) => Number(b) - Number(a))
+    .map((version) => join(base, version, 'bin'))
+    .find((bin) => existsSync(join(bin, 'initdb')));
 }
 
 function postgresUser() {
   if (!isRoot) return undefined;
-  const line = readFileSync('/etc/passwd', 'utf8').split('\n').find((one) => one.startsWith('postgres:'));
+  const line = readFileSync('/etc/passwd', 'utf8')
+    .split('\n')
+    .find((one) => one.startsWith('postgres:'));
   const [, , uid, gid] = line.split(':');
   return { uid: Number(uid), gid: Number(gid) };
 }
@@ -56,31 +77,35 @@ function dataFolder(wanted, say) {
 /** Who works in the folder decides, not the pid in a file that a hard kill left behind. */
 function runningIn(folder) {
   const data = resolve(folder);
-  return readdirSync('/proc').filter((name) => /^\d+$/.test(name)).some((pid) => {
-    try {
-      return readlinkSync(`/proc/${pid}/cwd`) === data;
-    } catch {
-      return false;
-    }
-  });
+  return readdirSync('/proc')
+    .filter((name) => /^\d+$/.test(name))
+    .some((pid) => {
+      try {
+        return readlinkSync(`/proc/${pid}/cwd`) === data;
+      } catch {
+        return false;
+      }
+    });
 }
 
-const freePort = () => new Promise((done, fail) => {
-  const server = createServer();
-  server.once('error', fail);
-  server.listen(0, '127.0.0.1', () => {
-    const { port } = server.address();
-    server.close(() => done(port));
+const freePort = () =>
+  new Promise((done, fail) => {
+    const server = createServer();
+    server.once('error', fail);
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address();
+      server.close(() => done(port));
+    });
   });
-});
 
-const answers = (port) => new Promise((done) => {
-  const socket = createConnection({ port, host: '127.0.0.1' }, () => {
-    socket.destroy();
-    done(true);
+const answers = (port) =>
+  new Promise((done) => {
+    const socket = createConnection({ port, host: '127.0.0.1' }, () => {
+      socket.destroy();
+      done(true);
+    });
+    socket.once('error', () => done(false));
   });
-  socket.once('error', () => done(false));
-});
 
 const pause = (ms) => new Promise((done) => setTimeout(done, ms));
 
@@ -100,7 +125,11 @@ export async function startPostgres(folder, say = () => undefined) {
     rmSync(data, { recursive: true, force: true });
     writeFileSync(passwordFile, randomBytes(18).toString('base64url'), { mode: 0o600 });
     if (user) chownSync(passwordFile, user.uid, user.gid);
-    const made = spawnSync(join(bin, 'initdb'), ['-D', data, '-U', 'mando', '--auth=scram-sha-256', `--pwfile=${passwordFile}`, '-E', 'UTF8', '--locale=C.UTF-8', '--data-checksums'], { ...user, encoding: 'utf8', cwd: base });
+    const made = spawnSync(
+      join(bin, 'initdb'),
+      ['-D', data, '-U', 'mando', '--auth=scram-sha-256', `--pwfile=${passwordFile}`, '-E', 'UTF8', '--locale=C.UTF-8', '--data-checksums'],
+      { ...user, encoding: 'utf8', cwd: base },
+    );
     if (made.status !== 0) throw new Error(`initdb failed: ${made.stderr}`);
   }
   accessSync(passwordFile, constants.R_OK);
@@ -113,7 +142,22 @@ export async function startPostgres(folder, say = () => undefined) {
   rmSync(join(data, 'postmaster.pid'), { force: true });
   const port = await freePort();
   const options = ['-D', data, '-p', String(port), '-c', 'listen_addresses=127.0.0.1', '-c', 'unix_socket_directories='];
-  const words = user ? ['setpriv', ['--reuid', String(user.uid), '--regid', String(user.gid), '--clear-groups', '--pdeathsig', 'INT', join(bin, 'postgres'), ...options]] : ['setpriv', ['--pdeathsig', 'INT', join(bin, 'postgres'), ...options]];
+  const words = user
+    ? [
+        'setpriv',
+        [
+          '--reuid',
+          String(user.uid),
+          '--regid',
+          String(user.gid),
+          '--clear-groups',
+          '--pdeathsig',
+          'INT',
+          join(bin, 'postgres'),
+          ...options,
+        ],
+      ]
+    : ['setpriv', ['--pdeathsig', 'INT', join(bin, 'postgres'), ...options]];
   const server = spawn(words[0], words[1], { cwd: base, stdio: ['ignore', 'ignore', 'pipe'], detached: true });
   let noise = '';
   server.stderr.on('data', (chunk) => {
@@ -126,11 +170,12 @@ export async function startPostgres(folder, say = () => undefined) {
   }
   return {
     url: url(port),
-    stop: () => new Promise((done) => {
-      if (server.exitCode !== null) return done();
-      server.once('exit', () => done());
-      server.kill('SIGINT');
-    }),
+    stop: () =>
+      new Promise((done) => {
+        if (server.exitCode !== null) return done();
+        server.once('exit', () => done());
+        server.kill('SIGINT');
+      }),
   };
 }
 

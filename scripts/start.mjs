@@ -11,11 +11,12 @@ const say = (words) => console.log(`mando: ${words}`);
 const DEFAULT_PORT = 4310;
 const PORT_TAKEN = 98;
 
-const newest = (folder) => readdirSync(folder, { withFileTypes: true }).reduce((latest, entry) => {
-  if (entry.name === 'dist' || entry.name === 'node_modules') return latest;
-  const path = join(folder, entry.name);
-  return Math.max(latest, entry.isDirectory() ? newest(path) : statSync(path).mtimeMs);
-}, 0);
+const newest = (folder) =>
+  readdirSync(folder, { withFileTypes: true }).reduce((latest, entry) => {
+    if (entry.name === 'dist' || entry.name === 'node_modules') return latest;
+    const path = join(folder, entry.name);
+    return Math.max(latest, entry.isDirectory() ? newest(path) : statSync(path).mtimeMs);
+  }, 0);
 
 function buildPages() {
   const built = join(root, 'web/dist/index.html');
@@ -27,11 +28,18 @@ function buildPages() {
 }
 
 async function serve(databaseUrl, port) {
-  const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], { cwd: root, env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port) }, stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
-  return { server, code: await new Promise((done) => {
-    server.once('exit', (code) => done(code ?? 1));
-    server.once('message', () => done(undefined));
-  }) };
+  const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+    cwd: root,
+    env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port) },
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+  });
+  return {
+    server,
+    code: await new Promise((done) => {
+      server.once('exit', (code) => done(code ?? 1));
+      server.once('message', () => done(undefined));
+    }),
+  };
 }
 
 try {

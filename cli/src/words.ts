@@ -1,7 +1,16 @@
 import { readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
-import { type Circuit, findDevice, findTerminal, type LogEntry, type PowerPosition, type Problem, type Result, type TerminalId } from '#core/circuit';
+import {
+  type Circuit,
+  findDevice,
+  findTerminal,
+  type LogEntry,
+  type PowerPosition,
+  type Problem,
+  type Result,
+  type TerminalId,
+} from '#core/circuit';
 import { catalogue, familyOf } from '#core/devices';
 import { readCircuit } from '#core/formats';
 import { type Fault, type NetworkPlan, parseFault, planNetwork } from '#core/network';
@@ -14,8 +23,19 @@ export function must<T>(result: Result<T>): T {
 }
 
 const OPTIONS = {
-  set: { type: 'string', multiple: true }, fault: { type: 'string', multiple: true }, at: { type: 'string' }, meter: { type: 'string' }, read: { type: 'string', multiple: true },
-  measured: { type: 'string', multiple: true }, seen: { type: 'string', multiple: true }, json: { type: 'boolean' }, to: { type: 'string' }, out: { type: 'string' }, power: { type: 'string' }, complaint: { type: 'string' }, hz: { type: 'string' },
+  set: { type: 'string', multiple: true },
+  fault: { type: 'string', multiple: true },
+  at: { type: 'string' },
+  meter: { type: 'string' },
+  read: { type: 'string', multiple: true },
+  measured: { type: 'string', multiple: true },
+  seen: { type: 'string', multiple: true },
+  json: { type: 'boolean' },
+  to: { type: 'string' },
+  out: { type: 'string' },
+  power: { type: 'string' },
+  complaint: { type: 'string' },
+  hz: { type: 'string' },
 } as const;
 
 export type Options = ReturnType<typeof parseWords>['options'];
@@ -33,12 +53,18 @@ export function parseWords(words: readonly string[]) {
 export function openCircuit(positionals: readonly string[]): { circuit: Circuit; plan: NetworkPlan } {
   const [name, ...rest] = positionals;
   if (!name || rest.length > 0) throw new CliError('Name one circuit: a file, or demo:Q1.');
-  const path = name.startsWith('demo:') ? fileURLToPath(new URL(`../../demo/${name.slice(5).replace(/[^A-Za-z0-9]/g, '')}.json`, import.meta.url)) : name;
+  const path = name.startsWith('demo:')
+    ? fileURLToPath(new URL(`../../demo/${name.slice(5).replace(/[^A-Za-z0-9]/g, '')}.json`, import.meta.url))
+    : name;
   let text: string;
   try {
     text = readFileSync(path, 'utf8');
   } catch {
-    throw new CliError(name.startsWith('demo:') ? `There is no demo circuit ${name.slice(5)}. There are Q1, Q3, Q9, L1A and L1B.` : `The file ${name} cannot be read.`);
+    throw new CliError(
+      name.startsWith('demo:')
+        ? `There is no demo circuit ${name.slice(5)}. There are Q1, Q3, Q9, L1A and L1B.`
+        : `The file ${name} cannot be read.`,
+    );
   }
   const circuit = must(readCircuit(text, catalogue));
   return { circuit, plan: planNetwork(circuit) };
@@ -64,7 +90,8 @@ export function parseLog(circuit: Circuit, options: Options): LogEntry[] {
     const device = must(findDevice(circuit, match[1]!));
     const { inputs } = familyOf(device);
     const input = inputs.find(({ name }) => name === match[2]);
-    if (!input) throw new CliError(`${device.tag} has no input "${match[2]}". It has ${inputs.map(({ name }) => name).join(', ') || 'none'}.`);
+    if (!input)
+      throw new CliError(`${device.tag} has no input "${match[2]}". It has ${inputs.map(({ name }) => name).join(', ') || 'none'}.`);
     const on = /^(on|1|true)$/i.test(match[3]!);
     entries.push({ atMs: 0, device: device.id, input: input.name, on });
     if (input.kind === 'momentary' && on) entries.push({ atMs: PRESS_MS, device: device.id, input: input.name, on: false });
@@ -72,7 +99,8 @@ export function parseLog(circuit: Circuit, options: Options): LogEntry[] {
   return entries;
 }
 
-export const parseFaults = (plan: NetworkPlan, options: Options): Fault[] => (options.fault ?? []).map((words) => must(parseFault(plan, words)));
+export const parseFaults = (plan: NetworkPlan, options: Options): Fault[] =>
+  (options.fault ?? []).map((words) => must(parseFault(plan, words)));
 
 export function parsePair(circuit: Circuit, words: string): [TerminalId, TerminalId] {
   const ends = words.split(',');

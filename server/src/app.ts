@@ -33,8 +33,17 @@ export async function buildApp({ databaseUrl, hosts = [] }: AppOptions): Promise
     contentSecurityPolicy: {
       useDefaults: false,
       directives: {
-        defaultSrc: ["'self'"], scriptSrc: ["'self'"], styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", 'data:', 'blob:'], fontSrc: ["'self'", 'data:'], connectSrc: ["'self'"],
-        workerSrc: ["'self'"], objectSrc: ["'none'"], baseUri: ["'none'"], formAction: ["'self'"], frameAncestors: ["'none'"],
+        defaultSrc: ["'self'"],
+        scriptSrc: ["'self'"],
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        fontSrc: ["'self'", 'data:'],
+        connectSrc: ["'self'"],
+        workerSrc: ["'self'"],
+        objectSrc: ["'none'"],
+        baseUri: ["'none'"],
+        formAction: ["'self'"],
+        frameAncestors: ["'none'"],
       },
     },
     strictTransportSecurity: false,
@@ -47,23 +56,40 @@ export async function buildApp({ databaseUrl, hosts = [] }: AppOptions): Promise
       await pool.query('select 1');
       return { status: 'ready' };
     } catch {
-      return sendProblem(reply, 'not-ready', 'PostgreSQL does not answer. It is tried again at the next request; what was accepted is safe.');
+      return sendProblem(
+        reply,
+        'not-ready',
+        'PostgreSQL does not answer. It is tried again at the next request; what was accepted is safe.',
+      );
     }
   });
   jobRoutes(app, pool);
   await app.register(async (circuits) => circuitRoutes(circuits, pool, followers));
   if (existsSync(WEB_FOLDER)) {
-    await app.register(fastifyStatic, { root: WEB_FOLDER, immutable: true, maxAge: '365d', index: ['index.html'], setHeaders: (reply, path) => void (path.includes('/assets/') || reply.setHeader('cache-control', 'no-cache')) });
+    await app.register(fastifyStatic, {
+      root: WEB_FOLDER,
+      immutable: true,
+      maxAge: '365d',
+      index: ['index.html'],
+      setHeaders: (reply, path) => void (path.includes('/assets/') || reply.setHeader('cache-control', 'no-cache')),
+    });
   }
   app.setNotFoundHandler((request, reply) => {
     const isPage = request.method === 'GET' && !request.url.startsWith('/api/') && !/\.[a-z0-9]+$/i.test(request.url.split('?')[0]!);
-    if (isPage && existsSync(WEB_FOLDER)) return reply.header('cache-control', 'no-cache').sendFile('index.html', { immutable: false, maxAge: 0 });
+    if (isPage && existsSync(WEB_FOLDER))
+      return reply.header('cache-control', 'no-cache').sendFile('index.html', { immutable: false, maxAge: 0 });
     return sendProblem(reply, 'not-found', `There is nothing at ${request.url}.`);
   });
   app.setErrorHandler((error: FastifyError & { code?: string }, _request, reply) => {
-    if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE') return sendProblem(reply, 'too-large', `A request has at most ${MOST_CHARACTERS} bytes.`);
+    if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE')
+      return sendProblem(reply, 'too-large', `A request has at most ${MOST_CHARACTERS} bytes.`);
     if (error.statusCode !== undefined && error.statusCode < 500) return sendProblem(reply, 'bad-request', error.message);
-    if (/ECONNREFUSED|Connection terminated|timeout|57P0|terminating connection/i.test(`${error.message} ${error.code ?? ''}`)) return sendProblem(reply, 'not-ready', 'PostgreSQL does not answer. Nothing of this request was saved; it is safe to send it again.');
+    if (
+      /ECONNREFUSED|ECONNRESET|EPIPE|not queryable|Client has encountered|Connection terminated|timeout|57P0|terminating connection/i.test(
+        `${error.message} ${error.code ?? ''}`,
+      )
+    )
+      return sendProblem(reply, 'not-ready', 'PostgreSQL does not answer. Nothing of this request was saved; it is safe to send it again.');
     console.error(error);
     return sendProblem(reply, 'our-fault', 'It is not what you did. Nothing of this request was saved.');
   });

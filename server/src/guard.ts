@@ -13,9 +13,16 @@ export function guardOrigin(app: FastifyInstance, hosts: readonly string[]): voi
   const isOurs = (host: string) => LOOPBACK.test(host) || hosts.includes(host);
   app.addHook('onRequest', async (request, reply) => {
     const host = request.headers.host ?? '';
-    if (!isOurs(host)) return sendProblem(reply, 'not-allowed-here', `Mando does not answer to the name "${host}". Open it at its own address, or name that host in MANDO_HOSTS.`);
+    if (!isOurs(host))
+      return sendProblem(
+        reply,
+        'not-allowed-here',
+        `Mando does not answer to the name "${host}". Open it at its own address, or name that host in MANDO_HOSTS.`,
+      );
     const { origin } = request.headers;
-    if (origin !== undefined && origin !== `http://${host}` && origin !== `https://${host}`) return sendProblem(reply, 'not-allowed-here', 'Another page tried to reach Mando. Open Mando itself.');
-    if (request.method !== 'GET' && request.method !== 'HEAD' && request.headers[CLIENT_HEADER] === undefined) return sendProblem(reply, 'not-allowed-here', `A change needs the header ${CLIENT_HEADER}.`);
+    if (origin !== undefined && origin !== `http://${host}` && origin !== `https://${host}`)
+      return sendProblem(reply, 'not-allowed-here', 'Another page tried to reach Mando. Open Mando itself.');
+    if (request.method !== 'GET' && request.method !== 'HEAD' && request.headers[CLIENT_HEADER] === undefined)
+      return sendProblem(reply, 'not-allowed-here', `A change needs the header ${CLIENT_HEADER}.`);
   });
 }

@@ -16,7 +16,15 @@ export const PROBLEMS = {
 export type ProblemCode = keyof typeof PROBLEMS;
 
 /** Sends application/problem+json (RFC 9457) with words a person can act on. */
-export function sendProblem(reply: FastifyReply, code: ProblemCode, detail: string, more: { problems?: readonly Problem[]; [key: string]: unknown } = {}): FastifyReply {
+export function sendProblem(
+  reply: FastifyReply,
+  code: ProblemCode,
+  detail: string,
+  more: { problems?: readonly Problem[]; [key: string]: unknown } = {},
+): FastifyReply {
   const { status, title } = PROBLEMS[code];
-  return reply.code(status).type('application/problem+json').send({ type: `/problems/${code}`, title, status, code, detail, ...more });
+  return reply
+    .code(status)
+    .type('application/problem+json')
+    .send({ type: `/problems/${code}`, title, status, code, detail, ...more });
 }

@@ -9,12 +9,25 @@ export const CIRCUIT_ID = z.string().uuid();
 export const CLIENT_HEADER = 'x-mando-client';
 
 export const circuitLineSchema = z.object({
-  id: CIRCUIT_ID, number: z.string(), title: z.string(), site: z.string(), practice: z.enum(['na', 'iec']), revision: z.number().int(), changedAt: z.string(), demo: z.string().nullable(),
+  id: CIRCUIT_ID,
+  number: z.string(),
+  title: z.string(),
+  site: z.string(),
+  practice: z.enum(['na', 'iec']),
+  revision: z.number().int(),
+  changedAt: z.string(),
+  demo: z.string().nullable(),
 });
 export const jobSchema = z.object({ id: JOB_ID, title: z.string(), demo: z.boolean(), circuits: z.array(circuitLineSchema) });
 export const jobsSchema = z.object({ jobs: z.array(jobSchema) });
 
-export const circuitReplySchema = z.object({ id: CIRCUIT_ID, job: JOB_ID, revision: z.number().int(), document: circuitSchema, demo: z.string().nullable() });
+export const circuitReplySchema = z.object({
+  id: CIRCUIT_ID,
+  job: JOB_ID,
+  revision: z.number().int(),
+  document: circuitSchema,
+  demo: z.string().nullable(),
+});
 
 export const saveRequestSchema = z.object({ baseRevision: z.number().int().nonnegative(), edit: editSchema });
 export const saveReplySchema = z.object({ revision: z.number().int(), merged: z.boolean(), document: circuitSchema.optional() });
@@ -26,14 +39,25 @@ export const revisionsSchema = z.object({ revisions: z.array(revisionSchema) });
 
 /** What one person has on the bench: kept in their browser, never in the document. */
 export const benchStateSchema = z.object({
-  log: z.array(logEntrySchema).max(500), atMs: z.number().nonnegative(), red: z.string().nullable(), black: z.string().nullable(), mode: z.enum(['vac', 'vdc', 'loz', 'ohm', 'beep', 'amp']), clamp: z.string().nullable(),
+  log: z.array(logEntrySchema).max(500),
+  atMs: z.number().nonnegative(),
+  red: z.string().nullable(),
+  black: z.string().nullable(),
+  mode: z.enum(['vac', 'vdc', 'loz', 'ohm', 'beep', 'amp']),
+  clamp: z.string().nullable(),
 });
 
 export const problemReplySchema = z.object({
-  type: z.string(), title: z.string(), status: z.number(), code: z.string(), detail: z.string(),
+  type: z.string(),
+  title: z.string(),
+  status: z.number(),
+  code: z.string(),
+  detail: z.string(),
   problems: z.array(z.object({ code: z.string(), at: z.string(), message: z.string() })).optional(),
   /** on a clash: what stands there now, and what was asked for */
-  theirs: circuitSchema.optional(), revision: z.number().int().optional(), keys: z.array(z.string()).optional(),
+  theirs: circuitSchema.optional(),
+  revision: z.number().int().optional(),
+  keys: z.array(z.string()).optional(),
 });
 
 export type Job = z.infer<typeof jobSchema>;

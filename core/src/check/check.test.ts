@@ -10,8 +10,16 @@ const edit = (circuit: Circuit, ...changes: EditChange[]): Circuit => {
   if (!applied.ok) throw new Error(applied.problems[0]!.message);
   return applied.value.circuit;
 };
-const set = (device: string, field: string, value: number | string | null): EditChange => ({ type: 'setField', device: device as never, field, to: { value, evidence: value === null ? 'unknown' : 'print' } });
-const endsAt = (circuit: Circuit, at: string) => Object.values(circuit.conductors).flatMap((wire) => wire.ends.flatMap((end, index) => (end === at ? [{ wire: wire.id, end: index as 0 | 1 }] : [])));
+const set = (device: string, field: string, value: number | string | null): EditChange => ({
+  type: 'setField',
+  device: device as never,
+  field,
+  to: { value, evidence: value === null ? 'unknown' : 'print' },
+});
+const endsAt = (circuit: Circuit, at: string) =>
+  Object.values(circuit.conductors).flatMap((wire) =>
+    wire.ends.flatMap((end, index) => (end === at ? [{ wire: wire.id, end: index as 0 | 1 }] : [])),
+  );
 const coilOf = (circuit: Circuit, tag: string) => study(circuit).coils.find(({ device }) => device.tag === tag)!;
 
 describe.each(DEMO)('%s ships sound', (name) => {
@@ -37,7 +45,10 @@ describe('each rule both ways', () => {
     const [one] = endsAt(sound, 'dK2:1');
     const [three] = endsAt(sound, 'dK2:3');
     // the wires' far ends go from K1's load side to the thermostat's R and C
-    const onR: EditChange[] = [{ type: 'moveEnd', conductor: one!.wire, end: one!.end === 0 ? 1 : 0, to: terminalId('dTC1' as never, 'R') }, { type: 'moveEnd', conductor: three!.wire, end: three!.end === 0 ? 1 : 0, to: terminalId('dTC1' as never, 'C') }];
+    const onR: EditChange[] = [
+      { type: 'moveEnd', conductor: one!.wire, end: one!.end === 0 ? 1 : 0, to: terminalId('dTC1' as never, 'R') },
+      { type: 'moveEnd', conductor: three!.wire, end: three!.end === 0 ? 1 : 0, to: terminalId('dTC1' as never, 'C') },
+    ];
     const applied = applyChanges(sound, onR);
     if (!applied.ok) throw new Error('no');
     expect(coilOf(applied.value.circuit, 'K2').pullInWord).toBe('dead');
@@ -60,12 +71,25 @@ describe('each rule both ways', () => {
     const pump = demo('Q3');
     const relay: Circuit['devices'][string] = { ...demo('Q1').devices.dK3!, id: 'dKA' as never, tag: 'K9' };
     const wires = endsAt(pump, 'dPLC1:I0').concat(endsAt(pump, 'dPLC1:M'));
-    const onDc = edit(pump, { type: 'addDevice', device: relay }, { type: 'moveEnd', conductor: wires[0]!.wire, end: wires[0]!.end, to: terminalId('dKA' as never, '1') }, { type: 'moveEnd', conductor: wires[1]!.wire, end: wires[1]!.end, to: terminalId('dKA' as never, '3') });
+    const onDc = edit(
+      pump,
+      { type: 'addDevice', device: relay },
+      { type: 'moveEnd', conductor: wires[0]!.wire, end: wires[0]!.end, to: terminalId('dKA' as never, '1') },
+      { type: 'moveEnd', conductor: wires[1]!.wire, end: wires[1]!.end, to: terminalId('dKA' as never, '3') },
+    );
     expect(coilOf(onDc, 'K9').verdict).toBe('block');
   });
 
   it('a long thin thermostat cable costs the pull-in; short again it is good', () => {
-    const far = { ...demo('Q1'), conductors: Object.fromEntries(Object.entries(demo('Q1').conductors).map(([id, wire]) => [id, wire.cable === 'cW1' ? { ...wire, lengthM: { value: 90, evidence: 'measured' as const } } : wire])) };
+    const far = {
+      ...demo('Q1'),
+      conductors: Object.fromEntries(
+        Object.entries(demo('Q1').conductors).map(([id, wire]) => [
+          id,
+          wire.cable === 'cW1' ? { ...wire, lengthM: { value: 90, evidence: 'measured' as const } } : wire,
+        ]),
+      ),
+    };
     expect(coilOf(far, 'K1').pullInWord).toBe('not guaranteed');
     expect(coilOf(demo('Q1'), 'K1').pullInWord).toBe('pulls in');
   });
@@ -92,7 +116,8 @@ describe('each rule both ways', () => {
 
 it('classes loads by solving: motors behind K1, the heater behind K2, the coil behind the pressure switches', () => {
   const poles = study(demo('Q1')).poles;
-  const serves = (tag: string, contact: string) => [...poles.find((one) => one.device.tag === tag && one.contact === contact)!.serves].sort();
+  const serves = (tag: string, contact: string) =>
+    [...poles.find((one) => one.device.tag === tag && one.contact === contact)!.serves].sort();
   expect(serves('K1', 'L1-T1')).toEqual(['K2', 'M1', 'M2']);
   expect(serves('K2', '2-5')).toEqual(['EH1']);
   expect(serves('PS1', '1-2')).toEqual(['K1']);

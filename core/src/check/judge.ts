@@ -2,7 +2,17 @@ import type { Device, Evidence } from '#core/circuit';
 import { type Coil, familyOf } from '#core/devices';
 import type { CoilExposure, ContactExposure, Exploration } from '#core/explore';
 import type { PlannedPart } from '#core/network';
-import { coilVerdict, coilWindow, type CoilWindow, type CoilWord, coilWord, judgePole, type PoleRow, type Verdict, worse } from '#core/size';
+import {
+  type CoilWindow,
+  type CoilWord,
+  coilVerdict,
+  coilWindow,
+  coilWord,
+  judgePole,
+  type PoleRow,
+  type Verdict,
+  worse,
+} from '#core/size';
 import { volts } from '#core/units';
 
 export interface CoilJudgement {
@@ -24,11 +34,13 @@ const weakness: readonly Evidence[] = ['print', 'measured', 'assumed', 'unknown'
 /** The weakest evidence among the fields used; a typical value standing in for an unknown field is assumed. */
 export function weakestEvidence(device: Device, fields: readonly string[]): Evidence {
   const facts = familyOf(device).fields;
-  return fields.map((name): Evidence => {
-    const given = device.nameplate[name];
-    if (given && given.value !== null && given.evidence !== 'unknown') return given.evidence;
-    return facts[name]?.typical ? 'assumed' : 'unknown';
-  }).reduce((weak, one) => (weakness.indexOf(one) > weakness.indexOf(weak) ? one : weak), 'print');
+  return fields
+    .map((name): Evidence => {
+      const given = device.nameplate[name];
+      if (given && given.value !== null && given.evidence !== 'unknown') return given.evidence;
+      return facts[name]?.typical ? 'assumed' : 'unknown';
+    })
+    .reduce((weak, one) => (weakness.indexOf(one) > weakness.indexOf(weak) ? one : weak), 'print');
 }
 
 /** The coil as it sits in the circuit: worst volts when it must close, worst volts held, and the highest it ever meets. */
@@ -37,29 +49,58 @@ export function judgeCoil(planned: PlannedPart, exploration: Exploration): CoilJ
   const { device, index } = planned;
   const exposure = exploration.coils.get(index)!;
   const window = coilWindow(coil);
-  const base = { device, part: index, coil, window, exposure, evidence: weakestEvidence(device, ['coilKind', 'coilV', 'inrushVa', 'sealedVa']) };
+  const base = {
+    device,
+    part: index,
+    coil,
+    window,
+    exposure,
+    evidence: weakestEvidence(device, ['coilKind', 'coilV', 'inrushVa', 'sealedVa']),
+  };
   const { pullIn, held, highest } = exposure;
   if (!window || coil.ratedV === undefined) {
-    return { ...base, pullInWord: 'unknown', holdWord: 'unknown', verdict: 'cannot-clear', says: `${device.tag}: coil volts or kind are unknown. Read them on the coil itself; the frame does not tell.` };
+    return {
+      ...base,
+      pullInWord: 'unknown',
+      holdWord: 'unknown',
+      verdict: 'cannot-clear',
+      says: `${device.tag}: coil volts or kind are unknown. Read them on the coil itself; the frame does not tell.`,
+    };
   }
   if (exposure.wrongKindRatio > 0.3) {
     const burns = coil.current === 'AC';
     return {
-      ...base, pullInWord: burns ? 'burns' : 'buzzes', holdWord: burns ? 'burns' : 'buzzes', verdict: burns ? 'block' : 'danger',
-      says: burns ? `Burns. An AC coil on DC has only its winding's ohms against the volts.` : `Buzzes. A DC coil on AC chatters and overheats.`,
+      ...base,
+      pullInWord: burns ? 'burns' : 'buzzes',
+      holdWord: burns ? 'burns' : 'buzzes',
+      verdict: burns ? 'block' : 'danger',
+      says: burns
+        ? `Burns. An AC coil on DC has only its winding's ohms against the volts.`
+        : `Buzzes. A DC coil on AC chatters and overheats.`,
     };
   }
-  if (!pullIn) return { ...base, pullInWord: 'never called', holdWord: 'never called', verdict: 'look', says: `No input state puts volts on ${device.tag}'s coil.` };
+  if (!pullIn)
+    return {
+      ...base,
+      pullInWord: 'never called',
+      holdWord: 'never called',
+      verdict: 'look',
+      says: `No input state puts volts on ${device.tag}'s coil.`,
+    };
   const highWord = coilWord(coil, highest.drive);
   const tooHigh = highWord === 'burns' || (highWord === 'high' && coilVerdict(coil, pullIn.drive) === 'good');
   const judged = tooHigh ? highest : pullIn;
   const word = coilWord(coil, judged.drive)!;
   const letsGo = held !== undefined && held.drive < coil.dropOutTypicalRatio;
   const verdict = worse(coilVerdict(coil, pullIn.drive), worse(coilVerdict(coil, highest.drive), letsGo ? 'danger' : 'good'));
-  const limit = tooHigh ? `takes at most ${volts(window.mostV)}` : `needs ${volts(window.mustCloseV)} (${Math.round(coil.pickUpGuaranteedRatio * 100)} % of ${coil.ratedV})`;
+  const limit = tooHigh
+    ? `takes at most ${volts(window.mostV)}`
+    : `needs ${volts(window.mustCloseV)} (${Math.round(coil.pickUpGuaranteedRatio * 100)} % of ${coil.ratedV})`;
   const times = judged.drive >= 1.5 ? ` That is ${round(judged.drive)} × volts, ${round(judged.drive ** 2)} × power.` : '';
   return {
-    ...base, pullInWord: word, verdict,
+    ...base,
+    pullInWord: word,
+    verdict,
     holdWord: held === undefined ? 'never held' : letsGo ? 'lets go' : highWord === 'burns' ? 'burns' : 'holds',
     says: `${capital(word)}. ${volts(judged.volts)} at the coil; ${limit}.${times}`,
   };
@@ -96,11 +137,28 @@ export function judgeContact(planned: PlannedPart, exploration: Exploration): Po
   }, 0);
   const motors = exposure.serves.some(({ kind }) => kind === 'motor');
   const rows = judgePole(part.ratings, {
-    motorRunA: sum('motor'), motorLockedA: motors ? Math.max(exposure.startA, lockedShare * 0.9) : 0, resistiveA: sum('resistive'), coilHeldA: sum('coil'), coilInrushA: inrush, electronicsA: sum('electronics'), volts: exposure.breaksV,
+    motorRunA: sum('motor'),
+    motorLockedA: motors ? Math.max(exposure.startA, lockedShare * 0.9) : 0,
+    resistiveA: sum('resistive'),
+    coilHeldA: sum('coil'),
+    coilInrushA: inrush,
+    electronicsA: sum('electronics'),
+    volts: exposure.breaksV,
   });
   if (rows.length === 0) return undefined;
   return {
-    device, part: index, contact: part.id, exposure, rows, serves: [...new Set(exposure.serves.map(({ part: load }) => plan.parts[load]!.device.tag))],
-    verdict: rows.reduce<Verdict>((worst, { verdict }) => worse(worst, verdict), 'good'), evidence: weakestEvidence(device, ['motorA', 'lockedA', 'resistiveA', 'pilotCode', 'auxiliaryCode'].filter((name) => familyOf(device).fields[name] && device.nameplate[name])),
+    device,
+    part: index,
+    contact: part.id,
+    exposure,
+    rows,
+    serves: [...new Set(exposure.serves.map(({ part: load }) => plan.parts[load]!.device.tag))],
+    verdict: rows.reduce<Verdict>((worst, { verdict }) => worse(worst, verdict), 'good'),
+    evidence: weakestEvidence(
+      device,
+      ['motorA', 'lockedA', 'resistiveA', 'pilotCode', 'auxiliaryCode'].filter(
+        (name) => familyOf(device).fields[name] && device.nameplate[name],
+      ),
+    ),
   };
 }

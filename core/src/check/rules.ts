@@ -14,7 +14,8 @@ export interface Study {
 }
 
 export const studyOf = (circuit: Circuit, exploration: Exploration): Study => ({
-  circuit, exploration,
+  circuit,
+  exploration,
   coils: exploration.plan.parts.filter(({ part }) => part.kind === 'coil').map((planned) => judgeCoil(planned, exploration)),
   poles: exploration.plan.parts.flatMap((planned) => judgeContact(planned, exploration) ?? []),
 });
@@ -36,38 +37,106 @@ const REMEDY: Readonly<Record<string, string>> = {
 };
 
 export const coilRule: Rule = {
-  id: 'coil-window', title: 'Coil against the volts it gets', source: 'IEC 60947-4-1 limits of operation, NEMA ICS 1; bands between are common practice',
-  run: ({ coils }) => coils.filter(({ verdict }) => verdict !== 'good').map((judged): Finding => {
-    const { device, exposure, pullInWord, window } = judged;
-    const high = pullInWord === 'burns' || pullInWord === 'high';
-    const seen = high ? exposure.highest : exposure.pullIn;
-    return {
-      id: `coil-window:${device.id}`, rule: 'coil-window', devices: [device.id], state: seen?.state ?? 'every state', verdict: judged.verdict,
-      title: judged.verdict === 'cannot-clear' ? `${device.tag}: coil unknown` : judged.verdict === 'look' && pullInWord === 'never called' ? `${device.tag}'s coil is never called` : `${device.tag}'s coil ${pullInWord}`,
-      is: seen?.volts, limit: high ? window?.mostV : window?.mustCloseV, limitKind: 'limit', unit: 'V',
-      consequence: pullInWord === 'burns' ? 'The coil burns out and may take a fuse or a contact with it.' : pullInWord === 'high' ? 'It works, runs hot and dies early.' : 'It does not pull in as it must.',
-      reason: judged.says, remedy: REMEDY[pullInWord] ?? 'Read the print on the coil and enter it.', source: coilRule.source, evidence: judged.evidence,
-    };
-  }),
+  id: 'coil-window',
+  title: 'Coil against the volts it gets',
+  source: 'IEC 60947-4-1 limits of operation, NEMA ICS 1; bands between are common practice',
+  run: ({ coils }) =>
+    coils
+      .filter(({ verdict }) => verdict !== 'good')
+      .map((judged): Finding => {
+        const { device, exposure, pullInWord, window } = judged;
+        const high = pullInWord === 'burns' || pullInWord === 'high';
+        const seen = high ? exposure.highest : exposure.pullIn;
+        return {
+          id: `coil-window:${device.id}`,
+          rule: 'coil-window',
+          devices: [device.id],
+          state: seen?.state ?? 'every state',
+          verdict: judged.verdict,
+          title:
+            judged.verdict === 'cannot-clear'
+              ? `${device.tag}: coil unknown`
+              : judged.verdict === 'look' && pullInWord === 'never called'
+                ? `${device.tag}'s coil is never called`
+                : `${device.tag}'s coil ${pullInWord}`,
+          is: seen?.volts,
+          limit: high ? window?.mostV : window?.mustCloseV,
+          limitKind: 'limit',
+          unit: 'V',
+          consequence:
+            pullInWord === 'burns'
+              ? 'The coil burns out and may take a fuse or a contact with it.'
+              : pullInWord === 'high'
+                ? 'It works, runs hot and dies early.'
+                : 'It does not pull in as it must.',
+          reason: judged.says,
+          remedy: REMEDY[pullInWord] ?? 'Read the print on the coil and enter it.',
+          source: coilRule.source,
+          evidence: judged.evidence,
+        };
+      }),
 };
 
 export const poleRule: Rule = {
-  id: 'contact-rating', title: 'Contact against its load', source: 'nameplate ratings by load class; UL 508 and IEC 60947-5-1 pilot duty from memory',
-  run: ({ poles }) => poles.flatMap(({ device, contact, rows, exposure, serves, evidence }) => rows.filter(({ verdict }) => verdict !== 'good').map((row): Finding => ({
-    id: `contact-rating:${device.id}:${contact}:${row.asks}`, rule: 'contact-rating', devices: [device.id], state: exposure.state, verdict: row.verdict,
-    title: row.limitA === undefined ? `${device.tag} ${contact}: no ${row.rating} rating` : `${device.tag} ${contact}: ${amps(row.isA)} against ${amps(row.limitA)} ${row.rating}`,
-    is: row.isA, limit: row.limitA, limitKind: 'limit', unit: 'A', consequence: row.limitA === undefined ? 'Nobody can say whether this contact lasts.' : 'The contact welds or burns.',
-    reason: `${row.asks} for ${serves.join(', ')} at ${volts(exposure.breaksV)}: ${figures(row.isA)} A.`,
-    remedy: row.limitA === undefined ? `Read the ${row.rating} figure on the part and enter it.` : 'A contactor or relay with a higher rating for this load.', source: row.source, evidence,
-  }))),
+  id: 'contact-rating',
+  title: 'Contact against its load',
+  source: 'nameplate ratings by load class; UL 508 and IEC 60947-5-1 pilot duty from memory',
+  run: ({ poles }) =>
+    poles.flatMap(({ device, contact, rows, exposure, serves, evidence }) =>
+      rows
+        .filter(({ verdict }) => verdict !== 'good')
+        .map(
+          (row): Finding => ({
+            id: `contact-rating:${device.id}:${contact}:${row.asks}`,
+            rule: 'contact-rating',
+            devices: [device.id],
+            state: exposure.state,
+            verdict: row.verdict,
+            title:
+              row.limitA === undefined
+                ? `${device.tag} ${contact}: no ${row.rating} rating`
+                : `${device.tag} ${contact}: ${amps(row.isA)} against ${amps(row.limitA)} ${row.rating}`,
+            is: row.isA,
+            limit: row.limitA,
+            limitKind: 'limit',
+            unit: 'A',
+            consequence: row.limitA === undefined ? 'Nobody can say whether this contact lasts.' : 'The contact welds or burns.',
+            reason: `${row.asks} for ${serves.join(', ')} at ${volts(exposure.breaksV)}: ${figures(row.isA)} A.`,
+            remedy:
+              row.limitA === undefined
+                ? `Read the ${row.rating} figure on the part and enter it.`
+                : 'A contactor or relay with a higher rating for this load.',
+            source: row.source,
+            evidence,
+          }),
+        ),
+    ),
 };
 
 export const validRule: Rule = {
-  id: 'valid', title: 'The document hangs together', source: 'the document format',
-  run: ({ circuit }) => validateCircuit(circuit, catalogue).map((problem): Finding => ({
-    id: `valid:${problem.at}`, rule: 'valid', devices: [], state: 'every state', verdict: 'danger', title: problem.message, is: undefined, limit: undefined, limitKind: 'limit', unit: '',
-    consequence: 'Part of the circuit cannot be computed.', reason: problem.message, remedy: 'Mend the document as said.', source: validRule.source, evidence: 'print',
-  })),
+  id: 'valid',
+  title: 'The document hangs together',
+  source: 'the document format',
+  run: ({ circuit }) =>
+    validateCircuit(circuit, catalogue).map(
+      (problem): Finding => ({
+        id: `valid:${problem.at}`,
+        rule: 'valid',
+        devices: [],
+        state: 'every state',
+        verdict: 'danger',
+        title: problem.message,
+        is: undefined,
+        limit: undefined,
+        limitKind: 'limit',
+        unit: '',
+        consequence: 'Part of the circuit cannot be computed.',
+        reason: problem.message,
+        remedy: 'Mend the document as said.',
+        source: validRule.source,
+        evidence: 'print',
+      }),
+    ),
 };
 
 /** In the order in which they are told. */

@@ -1,9 +1,9 @@
+import { readFileSync } from 'node:fs';
+import Ajv2020 from 'ajv/dist/2020';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { catalogue } from '#core/devices';
 import { circuitJsonSchema, readCircuit, writeCircuit } from '#core/formats';
-import Ajv2020 from 'ajv/dist/2020';
-import { readFileSync } from 'node:fs';
 import { DEMO, demo } from '../testing/demo';
 import { applyChanges, type Circuit, clash, type EditChange, findTerminal, touches } from './index';
 
@@ -13,42 +13,87 @@ const wires = Object.values(circuit.conductors);
 const terminals = wires.flatMap(({ ends }) => ends.filter((end) => end !== null));
 
 const change = fc.oneof(
-  fc.record({ type: fc.constant('setField' as const), device: fc.constantFrom(...devices), field: fc.constantFrom('va', 'coilV', 'delayS', 'watts'), to: fc.option(fc.record({ value: fc.double({ min: 1, max: 500, noNaN: true }), evidence: fc.constantFrom('print', 'assumed') })) }),
-  fc.record({ type: fc.constant('moveEnd' as const), conductor: fc.constantFrom(...wires.map(({ id }) => id)), end: fc.constantFrom(0, 1), to: fc.option(fc.constantFrom(...terminals)) }),
+  fc.record({
+    type: fc.constant('setField' as const),
+    device: fc.constantFrom(...devices),
+    field: fc.constantFrom('va', 'coilV', 'delayS', 'watts'),
+    to: fc.option(fc.record({ value: fc.double({ min: 1, max: 500, noNaN: true }), evidence: fc.constantFrom('print', 'assumed') })),
+  }),
+  fc.record({
+    type: fc.constant('moveEnd' as const),
+    conductor: fc.constantFrom(...wires.map(({ id }) => id)),
+    end: fc.constantFrom(0, 1),
+    to: fc.option(fc.constantFrom(...terminals)),
+  }),
   fc.record({ type: fc.constant('swapLandings' as const), device: fc.constant('dK2'), marks: fc.constant(['4', '5']) }),
-  fc.record({ type: fc.constant('renameDevice' as const), device: fc.constantFrom(...devices), to: fc.stringMatching(/^[A-Z][A-Z0-9]{1,6}$/) }),
+  fc.record({
+    type: fc.constant('renameDevice' as const),
+    device: fc.constantFrom(...devices),
+    to: fc.stringMatching(/^[A-Z][A-Z0-9]{1,6}$/),
+  }),
   fc.record({ type: fc.constant('removeConductor' as const), conductor: fc.constantFrom(...wires.map(({ id }) => id)) }),
   fc.record({ type: fc.constant('retitleCircuit' as const), to: fc.string({ minLength: 1, maxLength: 40 }) }),
 ) as fc.Arbitrary<EditChange>;
 
 describe('edits', () => {
   it('an edit and its inverse give the same document', () => {
-    fc.assert(fc.property(fc.array(change, { minLength: 1, maxLength: 8 }), (changes) => {
-      const applied = applyChanges(circuit, changes);
-      if (!applied.ok) return;
-      const undone = applyChanges(applied.value.circuit, applied.value.inverse);
-      expect(undone.ok && undone.value.circuit).toEqual(circuit);
-    }), { numRuns: 200, seed: 9 });
+    fc.assert(
+      fc.property(fc.array(change, { minLength: 1, maxLength: 8 }), (changes) => {
+        const applied = applyChanges(circuit, changes);
+        if (!applied.ok) return;
+        const undone = applyChanges(applied.value.circuit, applied.value.inverse);
+        expect(undone.ok && undone.value.circuit).toEqual(circuit);
+      }),
+      { numRuns: 200, seed: 9 },
+    );
   });
 
   it('edits that touch different things give the same in either order', () => {
-    fc.assert(fc.property(change, change, (a, b) => {
-      if (clash(touches([a], circuit), touches([b], circuit)).length > 0) return;
-      const [ab, ba] = [applyChanges(circuit, [a, b]), applyChanges(circuit, [b, a])];
-      if (ab.ok && ba.ok) expect(ab.value.circuit).toEqual(ba.value.circuit);
-    }), { numRuns: 200, seed: 10 });
+    fc.assert(
+      fc.property(change, change, (a, b) => {
+        if (clash(touches([a], circuit), touches([b], circuit)).length > 0) return;
+        const [ab, ba] = [applyChanges(circuit, [a, b]), applyChanges(circuit, [b, a])];
+        if (ab.ok && ba.ok) expect(ab.value.circuit).toEqual(ba.value.circuit);
+      }),
+      { numRuns: 200, seed: 10 },
+    );
   });
 
   it.each([
-    ['the same field', { type: 'setField', device: 'dT1', field: 'va', to: null }, { type: 'setField', device: 'dT1', field: 'va', to: null }, true],
-    ['another field', { type: 'setField', device: 'dT1', field: 'va', to: null }, { type: 'setField', device: 'dT1', field: 'bonded', to: null }, false],
-    ['a wire end and the removal of that wire', { type: 'moveEnd', conductor: 'w01', end: 0, to: null }, { type: 'removeConductor', conductor: 'w01' }, true],
+    [
+      'the same field',
+      { type: 'setField', device: 'dT1', field: 'va', to: null },
+      { type: 'setField', device: 'dT1', field: 'va', to: null },
+      true,
+    ],
+    [
+      'another field',
+      { type: 'setField', device: 'dT1', field: 'va', to: null },
+      { type: 'setField', device: 'dT1', field: 'bonded', to: null },
+      false,
+    ],
+    [
+      'a wire end and the removal of that wire',
+      { type: 'moveEnd', conductor: 'w01', end: 0, to: null },
+      { type: 'removeConductor', conductor: 'w01' },
+      true,
+    ],
     ['two tags made alike', { type: 'renameDevice', device: 'dK1', to: 'K9' }, { type: 'renameDevice', device: 'dK2', to: 'K9' }, true],
-    ['swapped landings and a wire end there', { type: 'swapLandings', device: 'dK2', marks: ['2', '5'] }, { type: 'moveEnd', conductor: wires.find(({ ends }) => ends[0] === 'dK2:5')!.id, end: 0, to: null }, true],
-  ] as const)('%s', (_name, a, b, meets) => expect(clash(touches([a as never], circuit), touches([b as never], circuit)).length > 0).toBe(meets));
+    [
+      'swapped landings and a wire end there',
+      { type: 'swapLandings', device: 'dK2', marks: ['2', '5'] },
+      { type: 'moveEnd', conductor: wires.find(({ ends }) => ends[0] === 'dK2:5')!.id, end: 0, to: null },
+      true,
+    ],
+  ] as const)('%s', (_name, a, b, meets) =>
+    expect(clash(touches([a as never], circuit), touches([b as never], circuit)).length > 0).toBe(meets),
+  );
 
   it('are taken whole or not at all, and say what is wrong', () => {
-    const refused = applyChanges(circuit, [{ type: 'retitleCircuit', to: 'x' }, { type: 'removeDevice', device: 'dK1' as never }]);
+    const refused = applyChanges(circuit, [
+      { type: 'retitleCircuit', to: 'x' },
+      { type: 'removeDevice', device: 'dK1' as never },
+    ]);
     expect(refused.ok ? [] : refused.problems.map(({ code }) => code)).toEqual(['still-wired']);
   });
 });
@@ -63,10 +108,28 @@ describe('documents from outside', () => {
   it.each([
     ['another version', (c: never) => Object.assign(c, { schema: 7 }), 'unknown-version'],
     ['a tag twice', (c: { devices: Record<string, { tag: string }> }) => Object.assign(c.devices.dK2!, { tag: 'K1' }), 'tag-twice'],
-    ['an unknown family', (c: { devices: Record<string, { family: string }> }) => Object.assign(c.devices.dK2!, { family: 'warp-drive' }), 'unknown-family'],
-    ['a field of no such name', (c: { devices: Record<string, { nameplate: object }> }) => Object.assign(c.devices.dK2!.nameplate, { luck: { value: 1, evidence: 'print' } }), 'unknown-field'],
-    ['a number out of range', (c: { devices: Record<string, { nameplate: object }> }) => Object.assign(c.devices.dT1!.nameplate, { va: { value: 90_000, evidence: 'print' } }), 'out-of-range'],
-    ['a terminal that is not there', (c: { conductors: Record<string, { ends: unknown[] }> }) => Object.assign(c.conductors.w01!, { ends: ['dK1:A3', null] }), 'no-such-terminal'],
+    [
+      'an unknown family',
+      (c: { devices: Record<string, { family: string }> }) => Object.assign(c.devices.dK2!, { family: 'warp-drive' }),
+      'unknown-family',
+    ],
+    [
+      'a field of no such name',
+      (c: { devices: Record<string, { nameplate: object }> }) =>
+        Object.assign(c.devices.dK2!.nameplate, { luck: { value: 1, evidence: 'print' } }),
+      'unknown-field',
+    ],
+    [
+      'a number out of range',
+      (c: { devices: Record<string, { nameplate: object }> }) =>
+        Object.assign(c.devices.dT1!.nameplate, { va: { value: 90_000, evidence: 'print' } }),
+      'out-of-range',
+    ],
+    [
+      'a terminal that is not there',
+      (c: { conductors: Record<string, { ends: unknown[] }> }) => Object.assign(c.conductors.w01!, { ends: ['dK1:A3', null] }),
+      'no-such-terminal',
+    ],
     ['a shape that is none', (c: { conductors: unknown }) => Object.assign(c, { conductors: 4 }), 'bad-shape'],
   ])('%s is told with code, place and remedy', (_name, alter, code) => expect(broken(alter as never)).toEqual([[code, true]]));
 
@@ -92,6 +155,8 @@ describe('the file format', () => {
   });
   it('the published schema refuses a circuit without devices', () => expect(validate({ ...circuit, devices: undefined })).toBe(false));
   it('the schema file in docs is the one the program has', () => {
-    expect(JSON.parse(readFileSync(new URL('../../../docs/circuit.schema.json', import.meta.url), 'utf8'))).toEqual(JSON.parse(JSON.stringify(circuitJsonSchema())));
+    expect(JSON.parse(readFileSync(new URL('../../../docs/circuit.schema.json', import.meta.url), 'utf8'))).toEqual(
+      JSON.parse(JSON.stringify(circuitJsonSchema())),
+    );
   });
 });

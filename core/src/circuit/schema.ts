@@ -6,14 +6,19 @@ import { z } from 'zod';
  */
 export const SCHEMA_VERSION = 1;
 
-const id = (letter: string) => z.string().regex(new RegExp(`^${letter}[A-Za-z0-9_-]{1,40}$`), `an id starts with "${letter}" and has letters, digits, "-" or "_"`);
+const idSchema = (letter: string) =>
+  z.string().regex(new RegExp(`^${letter}[A-Za-z0-9_-]{1,40}$`), `an id starts with "${letter}" and has letters, digits, "-" or "_"`);
 
-export const deviceIdSchema = id('d').brand<'DeviceId'>();
-export const conductorIdSchema = id('w').brand<'ConductorId'>();
-export const cableIdSchema = id('c').brand<'CableId'>();
-export const tagSchema = z.string().regex(/^[A-Z][A-Z0-9.+-]{0,11}$/, 'a tag is a capital letter, then up to 11 capitals, digits, ".", "+" or "-"');
-const markSchema = z.string().regex(/^[A-Za-z0-9+.-]{1,8}$/, 'a terminal mark has up to 8 letters, digits, "+", "." or "-"');
-export const terminalIdSchema = z.string().regex(/^d[A-Za-z0-9_-]{1,40}:[A-Za-z0-9+.-]{1,8}$/, 'a terminal is written "device id:mark"').brand<'TerminalId'>();
+export const deviceIdSchema = idSchema('d').brand<'DeviceId'>();
+export const conductorIdSchema = idSchema('w').brand<'ConductorId'>();
+export const cableIdSchema = idSchema('c').brand<'CableId'>();
+export const tagSchema = z
+  .string()
+  .regex(/^[A-Z][A-Z0-9.+-]{0,11}$/, 'a tag is a capital letter, then up to 11 capitals, digits, ".", "+" or "-"');
+export const terminalIdSchema = z
+  .string()
+  .regex(/^d[A-Za-z0-9_-]{1,40}:[A-Za-z0-9+.-]{1,8}$/, 'a terminal is written "device id:mark"')
+  .brand<'TerminalId'>();
 
 export const evidenceSchema = z.enum(['print', 'measured', 'assumed', 'unknown']);
 export const fieldSchema = z.object({

@@ -1,6 +1,6 @@
+import type { Catalogue } from './catalogue';
 import { fine, type Problem, type Result, wrong } from './problem';
 import type { Circuit, Conductor, Device, DeviceId, TerminalId } from './schema';
-import type { Catalogue } from './catalogue';
 
 export const terminalId = (device: DeviceId, mark: string): TerminalId => `${device}:${mark}` as TerminalId;
 
@@ -39,13 +39,20 @@ export function findTerminal(circuit: Circuit, catalogue: Catalogue, spelled: st
   if (!device) return wrong(problem(`There is no device ${tag || '(nothing)'} here. Devices: ${tagsOf(circuit)}.`));
   const marks = catalogue.family(device.family)?.terminals ?? [];
   const found = marks.find((one) => one.toUpperCase() === mark.toUpperCase());
-  return found ? fine(terminalId(device.id, found)) : wrong(problem(`${device.tag} has no terminal ${mark || '(nothing)'}; it has ${marks.join(', ')}. Pick one.`));
+  return found
+    ? fine(terminalId(device.id, found))
+    : wrong(problem(`${device.tag} has no terminal ${mark || '(nothing)'}; it has ${marks.join(', ')}. Pick one.`));
 }
 
 export const tagsOf = (circuit: Circuit): string =>
-  Object.values(circuit.devices).map((device) => device.tag).sort().join(', ');
+  Object.values(circuit.devices)
+    .map((device) => device.tag)
+    .sort()
+    .join(', ');
 
 export const findDevice = (circuit: Circuit, tag: string): Result<Device> => {
   const device = deviceByTag(circuit, tag);
-  return device ? fine(device) : wrong({ code: 'no-such-device', at: tag, message: `There is no device ${tag} here. Devices: ${tagsOf(circuit)}.` });
+  return device
+    ? fine(device)
+    : wrong({ code: 'no-such-device', at: tag, message: `There is no device ${tag} here. Devices: ${tagsOf(circuit)}.` });
 };

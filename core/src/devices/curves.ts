@@ -10,14 +10,87 @@ interface Curve {
 
 /** Time–current curves. All from memory of the named standard; shown as typical, never as a limit. */
 export const CURVES: Readonly<Record<CurveName, Curve>> = {
-  'na-time-delay-motor': { points: [[1.35, 3600], [2, 60], [5, 10], [10, 0.2]], fadeMs: 60_000, source: 'UL 248-8 class J, 248-12 class RK5, from memory' },
-  'na-time-delay-control': { points: [[1.35, 3600], [2, 30], [5, 1], [10, 0.05]], fadeMs: 60_000, source: 'UL 248-4 class CC and midget, from memory' },
-  'na-fast': { points: [[1.35, 3600], [2, 10], [5, 0.05], [10, 0.01]], fadeMs: 60_000, source: 'UL 248-14, from memory' },
-  'iec-5x20-T': { points: [[1.5, 3600], [2.1, 60], [2.75, 3], [4, 0.6], [10, 0.08]], fadeMs: 60_000, source: 'IEC 60127-2, from memory' },
-  'iec-5x20-F': { points: [[1.5, 3600], [2.1, 60], [2.75, 0.3], [4, 0.05], [10, 0.01]], fadeMs: 60_000, source: 'IEC 60127-2, from memory' },
-  'blade-32': { points: [[1.35, 120], [2, 1], [3.5, 0.15], [6, 0.05]], fadeMs: 60_000, source: 'ISO 8820, from memory' },
-  'overload-10': { points: [[1.2, 7200], [1.5, 240], [7.2, 8]], fadeMs: 600_000, source: 'IEC 60947-4-1 class 10, from memory' },
-  protector: { points: [[1.5, 600], [3, 30], [5, 12], [8, 6]], fadeMs: 600_000, source: 'common practice' },
+  'na-time-delay-motor': {
+    points: [
+      [1.35, 3600],
+      [2, 60],
+      [5, 10],
+      [10, 0.2],
+    ],
+    fadeMs: 60_000,
+    source: 'UL 248-8 class J, 248-12 class RK5, from memory',
+  },
+  'na-time-delay-control': {
+    points: [
+      [1.35, 3600],
+      [2, 30],
+      [5, 1],
+      [10, 0.05],
+    ],
+    fadeMs: 60_000,
+    source: 'UL 248-4 class CC and midget, from memory',
+  },
+  'na-fast': {
+    points: [
+      [1.35, 3600],
+      [2, 10],
+      [5, 0.05],
+      [10, 0.01],
+    ],
+    fadeMs: 60_000,
+    source: 'UL 248-14, from memory',
+  },
+  'iec-5x20-T': {
+    points: [
+      [1.5, 3600],
+      [2.1, 60],
+      [2.75, 3],
+      [4, 0.6],
+      [10, 0.08],
+    ],
+    fadeMs: 60_000,
+    source: 'IEC 60127-2, from memory',
+  },
+  'iec-5x20-F': {
+    points: [
+      [1.5, 3600],
+      [2.1, 60],
+      [2.75, 0.3],
+      [4, 0.05],
+      [10, 0.01],
+    ],
+    fadeMs: 60_000,
+    source: 'IEC 60127-2, from memory',
+  },
+  'blade-32': {
+    points: [
+      [1.35, 120],
+      [2, 1],
+      [3.5, 0.15],
+      [6, 0.05],
+    ],
+    fadeMs: 60_000,
+    source: 'ISO 8820, from memory',
+  },
+  'overload-10': {
+    points: [
+      [1.2, 7200],
+      [1.5, 240],
+      [7.2, 8],
+    ],
+    fadeMs: 600_000,
+    source: 'IEC 60947-4-1 class 10, from memory',
+  },
+  protector: {
+    points: [
+      [1.5, 600],
+      [3, 30],
+      [5, 12],
+      [8, 6],
+    ],
+    fadeMs: 600_000,
+    source: 'common practice',
+  },
 };
 
 /** Milliseconds until a device of this curve opens at a steady `multiple` of its rating; Infinity below its first point. */

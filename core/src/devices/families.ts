@@ -29,7 +29,10 @@ export const missingFacts = (device: Device): string[] => {
   const family = familyOf(device);
   const optional = new Set(['coilHighV', 'motorA', 'motorNcA', 'lockedA', 'resistiveA', 'resistiveNcA', 'pilotCode', 'carryA']);
   return Object.entries(family.fields)
-    .filter(([name, facts]) => facts.typical === undefined && !optional.has(name) && !(name === 'coilHz' && device.nameplate.coilKind?.value === 'DC'))
+    .filter(
+      ([name, facts]) =>
+        facts.typical === undefined && !optional.has(name) && !(name === 'coilHz' && device.nameplate.coilKind?.value === 'DC'),
+    )
     .filter(([name]) => {
       const given = device.nameplate[name];
       return !given || given.value === null || given.evidence === 'unknown';

@@ -1,4 +1,4 @@
-import type { Field, FamilyFacts, FieldFacts } from '#core/circuit';
+import type { FamilyFacts, Field, FieldFacts } from '#core/circuit';
 import type { Part } from './part';
 
 /** Something a person or the process does to a device. */
@@ -32,23 +32,23 @@ export interface DeviceFamily extends FamilyFacts {
 }
 
 export function readPlate(fields: Readonly<Record<string, FieldFacts>>, nameplate: Readonly<Record<string, Field>>): Plate {
-  const valueOf = (name: string): number | string | undefined => {
+  const heldBy = (name: string): number | string | undefined => {
     const given = nameplate[name];
     if (given && given.value !== null && given.evidence !== 'unknown') return given.value;
     return fields[name]?.typical?.value;
   };
   return {
     number: (name) => {
-      const value = valueOf(name);
+      const value = heldBy(name);
       return typeof value === 'number' ? value : undefined;
     },
     certain: (name) => {
-      const value = valueOf(name);
+      const value = heldBy(name);
       if (typeof value !== 'number') throw new Error(`family row without a typical value for ${name}`);
       return value;
     },
     text: (name) => {
-      const value = valueOf(name);
+      const value = heldBy(name);
       return value === undefined ? undefined : String(value);
     },
   };
@@ -59,8 +59,19 @@ const common = 'common practice';
 /** Field builders shared by the rows. */
 export const field = {
   number: (label: string, unit: string, least = 0, most = 1e6): FieldFacts => ({ label, unit, kind: 'number', least, most }),
-  typical: (label: string, unit: string, value: number, source = common, least = 0, most = 1e6): FieldFacts => ({ label, unit, kind: 'number', least, most, typical: { value, source } }),
+  typical: (label: string, unit: string, value: number, source = common, least = 0, most = 1e6): FieldFacts => ({
+    label,
+    unit,
+    kind: 'number',
+    least,
+    most,
+    typical: { value, source },
+  }),
   choice: (label: string, choices: readonly string[], value?: string, source = common): FieldFacts => ({
-    label, unit: '', kind: 'choice', choices, ...(value === undefined ? {} : { typical: { value, source } }),
+    label,
+    unit: '',
+    kind: 'choice',
+    choices,
+    ...(value === undefined ? {} : { typical: { value, source } }),
   }),
 };

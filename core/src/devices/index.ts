@@ -1,5 +1,24 @@
-export type { Coil, Contact, CurveName, DcOutput, Electronics, Fuse, Join, Load, Motor, Motor3, Mover, Part, PartKind, PoleRatings, SeriesTimer, Source, Transformer, Travel } from './part';
-export { EARTH, endsOf } from './part';
-export type { DeviceFamily, InputFacts } from './family';
 export { CURVES, openingMs } from './curves';
 export { catalogue, families, familyOf, missingFacts, partsOf } from './families';
+export type { DeviceFamily, InputFacts } from './family';
+export type {
+  Coil,
+  Contact,
+  CurveName,
+  DcOutput,
+  Electronics,
+  Fuse,
+  Join,
+  Load,
+  Motor,
+  Motor3,
+  Mover,
+  Part,
+  PartKind,
+  PoleRatings,
+  SeriesTimer,
+  Source,
+  Transformer,
+  Travel,
+} from './part';
+export { EARTH, endsOf } from './part';

@@ -175,16 +175,41 @@ export interface Join extends TwoEnded {
   readonly ohms: number;
 }
 
-export type Part = Contact | Coil | Load | Motor | Motor3 | Source | Transformer | Fuse | SeriesTimer | Electronics | Travel | DcOutput | Join;
+export type Part =
+  | Contact
+  | Coil
+  | Load
+  | Motor
+  | Motor3
+  | Source
+  | Transformer
+  | Fuse
+  | SeriesTimer
+  | Electronics
+  | Travel
+  | DcOutput
+  | Join;
 
-export type CurveName = 'na-time-delay-motor' | 'na-time-delay-control' | 'na-fast' | 'iec-5x20-T' | 'iec-5x20-F' | 'blade-32' | 'overload-10' | 'protector';
+export type CurveName =
+  | 'na-time-delay-motor'
+  | 'na-time-delay-control'
+  | 'na-fast'
+  | 'iec-5x20-T'
+  | 'iec-5x20-F'
+  | 'blade-32'
+  | 'overload-10'
+  | 'protector';
 
 /** Every node mark that a part touches, inner nodes included. */
 export function endsOf(part: Part): string[] {
   switch (part.kind) {
-    case 'motor3': return [...part.ends, part.star];
-    case 'transformer': return [...part.primary.map((tap) => tap.mark), ...part.secondary.map((tap) => tap.mark), part.core];
-    case 'dc-output': return [part.a, part.b, ...part.fedBy];
-    default: return [part.a, part.b];
+    case 'motor3':
+      return [...part.ends, part.star];
+    case 'transformer':
+      return [...part.primary.map((tap) => tap.mark), ...part.secondary.map((tap) => tap.mark), part.core];
+    case 'dc-output':
+      return [part.a, part.b, ...part.fedBy];
+    default:
+      return [part.a, part.b];
   }
 }

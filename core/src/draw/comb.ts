@@ -1,6 +1,6 @@
 import type { Point } from '#core/circuit';
 import type { BlockElement, Drawable, Element, SourceElement } from './elements';
-import { drawElement, dot, line, type Pen } from './pen';
+import { dot, drawElement, line, type Pen } from './pen';
 import { CELL, COMB_ROW, type PlacedSymbol, type SymbolKind } from './sheet';
 
 export interface CombRail {
@@ -28,7 +28,12 @@ interface Joint {
  * Several feeders of one net (reversing, bypass) take rows of their own under the first.
  * @returns undefined where the feeders loop back on themselves; that part goes to list form
  */
-export function walkBlock(terminals: readonly Point[], candidates: readonly Element[], rails: readonly CombRail[], { wiring }: Pick<Drawable, 'wiring'>): { steps: Step[]; joints: Joint[]; rows: number; used: Set<string>; ends: { row: number; net: number; depth: number }[] } | undefined {
+export function walkBlock(
+  terminals: readonly Point[],
+  candidates: readonly Element[],
+  rails: readonly CombRail[],
+  { wiring }: Pick<Drawable, 'wiring'>,
+): { steps: Step[]; joints: Joint[]; rows: number; used: Set<string>; ends: { row: number; net: number; depth: number }[] } | undefined {
   const steps: Step[] = [];
   const joints: Joint[] = [];
   const ends: { row: number; net: number; depth: number }[] = [];
@@ -47,7 +52,9 @@ export function walkBlock(terminals: readonly Point[], candidates: readonly Elem
       return;
     }
     seenNets.add(net);
-    const feeders = candidates.filter((element) => !used.has(element.id) && [element.a, element.b].some((end) => wiring.netOf.get(end) === net));
+    const feeders = candidates.filter(
+      (element) => !used.has(element.id) && [element.a, element.b].some((end) => wiring.netOf.get(end) === net),
+    );
     if (feeders.length === 0) ends.push({ row, net, depth });
     const rows: number[] = [];
     feeders.forEach((element, index) => {
@@ -67,18 +74,54 @@ export function walkBlock(terminals: readonly Point[], candidates: readonly Elem
 }
 
 /** Draws a walked block: tall symbol at the right, rows to the rails at the left. @returns height used */
-export function drawBlock(pen: Pen, block: BlockElement | SourceElement, kind: SymbolKind, walked: NonNullable<ReturnType<typeof walkBlock>>, rails: readonly CombRail[], right: number, y: number): number {
+export function drawBlock(
+  pen: Pen,
+  block: BlockElement | SourceElement,
+  kind: SymbolKind,
+  walked: NonNullable<ReturnType<typeof walkBlock>>,
+  rails: readonly CombRail[],
+  right: number,
+  y: number,
+): number {
   const left = right - 80;
   const rowY = (row: number) => y + row * COMB_ROW;
-  const pins = block.terminals.map((point, row) => ({ point, mark: point.slice(point.indexOf(':') + 1), x: left, y: rowY(row), side: 'left' as const }));
+  const pins = block.terminals.map((point, row) => ({
+    point,
+    mark: point.slice(point.indexOf(':') + 1),
+    x: left,
+    y: rowY(row),
+    side: 'left' as const,
+  }));
   pen.symbols.push({
-    id: block.id, device: block.device.id, part: block.part, kind, form: undefined, x: left + 32, y: rowY((block.terminals.length - 1) / 2), width: 64, height: (block.terminals.length - 1) * COMB_ROW + 40,
-    pins, tag: block.device.tag, text: block.text, description: block.device.title, line: 0, refs: [],
+    id: block.id,
+    device: block.device.id,
+    part: block.part,
+    kind,
+    form: undefined,
+    x: left + 32,
+    y: rowY((block.terminals.length - 1) / 2),
+    width: 64,
+    height: (block.terminals.length - 1) * COMB_ROW + 40,
+    pins,
+    tag: block.device.tag,
+    text: block.text,
+    description: block.device.title,
+    line: 0,
+    refs: [],
   } satisfies PlacedSymbol);
   const cellRight = (depth: number) => left - CELL / 2 - depth * CELL;
   block.terminals.forEach((terminal, row) => {
     const net = pen.wiring.netOf.get(terminal)!;
-    line(pen, net, cellRight(0), rowY(row), left, rowY(row), terminal, walked.steps.find((step) => step.row === row && step.depth === 0)?.element.id);
+    line(
+      pen,
+      net,
+      cellRight(0),
+      rowY(row),
+      left,
+      rowY(row),
+      terminal,
+      walked.steps.find((step) => step.row === row && step.depth === 0)?.element.id,
+    );
   });
   const byDevice = new Map<string, Step[]>();
   for (const step of walked.steps) {
@@ -102,10 +145,12 @@ export function drawBlock(pen: Pen, block: BlockElement | SourceElement, kind: S
   }
   for (const steps of byDevice.values()) {
     const rows = steps.map(({ row }) => row);
-    if (rows.length > 1) pen.links.push({ x: cellRight(steps[0]!.depth) - CELL / 2, y1: rowY(Math.min(...rows)), y2: rowY(Math.max(...rows)) });
+    if (rows.length > 1)
+      pen.links.push({ x: cellRight(steps[0]!.depth) - CELL / 2, y1: rowY(Math.min(...rows)), y2: rowY(Math.max(...rows)) });
   }
   return walked.rows * COMB_ROW;
 }
 
 /** Width in cells that a walked block needs between rails and symbol. */
-export const combCells = (walked: NonNullable<ReturnType<typeof walkBlock>>): number => Math.max(0, ...walked.steps.map(({ depth }) => depth + 1)) + 2;
+export const combCells = (walked: NonNullable<ReturnType<typeof walkBlock>>): number =>
+  Math.max(0, ...walked.steps.map(({ depth }) => depth + 1)) + 2;

@@ -3,8 +3,16 @@ import type { Circuit } from '#core/circuit';
 import { DEMO, demo, seededNumbers } from '../testing/demo';
 import { type Band, layoutPaths, verifyBand } from './index';
 
-const wiredTerminals = (circuit: Circuit) => new Set(Object.values(circuit.conductors).flatMap(({ ends }) => ends.filter((end) => end !== null)));
-const drawnPoints = (bands: readonly Band[]) => new Set(bands.flatMap(({ symbols, markers, earths }) => [...symbols.flatMap(({ pins }) => pins.map(({ point }) => point)), ...markers.map(({ point }) => point), ...earths.map(({ point }) => point)]));
+const wiredTerminals = (circuit: Circuit) =>
+  new Set(Object.values(circuit.conductors).flatMap(({ ends }) => ends.filter((end) => end !== null)));
+const drawnPoints = (bands: readonly Band[]) =>
+  new Set(
+    bands.flatMap(({ symbols, markers, earths }) => [
+      ...symbols.flatMap(({ pins }) => pins.map(({ point }) => point)),
+      ...markers.map(({ point }) => point),
+      ...earths.map(({ point }) => point),
+    ]),
+  );
 
 describe.each(DEMO)('the sheet of %s', (name) => {
   const circuit = demo(name);
@@ -21,11 +29,17 @@ describe.each(DEMO)('the sheet of %s', (name) => {
     expect([...wiredTerminals(circuit)].filter((terminal) => !drawn.has(terminal))).toEqual([]);
   });
   it('is the same picture however the file lists its things', () => {
-    const shuffled: Circuit = { ...circuit, devices: Object.fromEntries(Object.entries(circuit.devices).reverse()), conductors: Object.fromEntries(Object.entries(circuit.conductors).reverse()) };
+    const shuffled: Circuit = {
+      ...circuit,
+      devices: Object.fromEntries(Object.entries(circuit.devices).reverse()),
+      conductors: Object.fromEntries(Object.entries(circuit.conductors).reverse()),
+    };
     expect(layoutPaths(shuffled).bands).toEqual(sheet.bands);
   });
   it('lays no text on a neighbour: symbols keep a cell, rows a pitch', () => {
-    for (const { symbols } of sheet.bands) for (const [index, one] of symbols.entries()) for (const other of symbols.slice(index + 1)) if (one.y === other.y) expect(Math.abs(one.x - other.x)).toBeGreaterThanOrEqual(52);
+    for (const { symbols } of sheet.bands)
+      for (const [index, one] of symbols.entries())
+        for (const other of symbols.slice(index + 1)) if (one.y === other.y) expect(Math.abs(one.x - other.x)).toBeGreaterThanOrEqual(52);
   });
   it('the checker notices nearly every segment that is taken away', () => {
     let [taken, noticed] = [0, 0];
@@ -51,7 +65,14 @@ it('two bridged lines go to list form and lose nothing', () => {
   const circuit = demo('Q1');
   const sample = Object.values(circuit.conductors)[0]!;
   // a tie from behind the timer's line to behind the fan contact makes no series-parallel path any more
-  const bridged: Circuit = { ...circuit, conductors: { ...circuit.conductors, wx1: { ...sample, id: 'wx1' as never, ends: ['dPS1:1', 'dK2:4'] as never, cable: null }, wx2: { ...sample, id: 'wx2' as never, ends: ['dK2:2', 'dPS2:2'] as never, cable: null } } };
+  const bridged: Circuit = {
+    ...circuit,
+    conductors: {
+      ...circuit.conductors,
+      wx1: { ...sample, id: 'wx1' as never, ends: ['dPS1:1', 'dK2:4'] as never, cable: null },
+      wx2: { ...sample, id: 'wx2' as never, ends: ['dK2:2', 'dPS2:2'] as never, cable: null },
+    },
+  };
   const sheet = layoutPaths(bridged);
   for (const band of sheet.bands) expect(verifyBand(band, sheet.netOf)).toEqual([]);
   const drawn = drawnPoints(sheet.bands);
@@ -64,7 +85,17 @@ it('120 randomly rewired circuits: nothing throws, what is drawn is true', () =>
   for (let k = 0; k < 120; k++) {
     const circuit = demo(DEMO[k % DEMO.length]!);
     const wires = Object.values(circuit.conductors);
-    const moved = Object.fromEntries(wires.map((wire) => [wire.id, random() < 0.12 ? { ...wire, ends: [wire.ends[0], random() < 0.3 ? null : wires[Math.floor(random() * wires.length)]!.ends[1]] as typeof wire.ends } : wire]));
+    const moved = Object.fromEntries(
+      wires.map((wire) => [
+        wire.id,
+        random() < 0.12
+          ? {
+              ...wire,
+              ends: [wire.ends[0], random() < 0.3 ? null : wires[Math.floor(random() * wires.length)]!.ends[1]] as typeof wire.ends,
+            }
+          : wire,
+      ]),
+    );
     const sheet = layoutPaths({ ...circuit, conductors: moved });
     for (const band of sheet.bands) {
       bands++;

@@ -52,7 +52,14 @@ export function layoutPaths(circuit: Circuit): Sheet {
     y += earth.height;
   }
   numberLines(bands, circuit);
-  return { width: 2 * MARGIN + cells * CELL, height: y, bands, spare: drawable.spare, conductorsOfNet: drawable.wiring.conductorsOfNet, netOf: drawable.wiring.netOf };
+  return {
+    width: 2 * MARGIN + cells * CELL,
+    height: y,
+    bands,
+    spare: drawable.spare,
+    conductorsOfNet: drawable.wiring.conductorsOfNet,
+    netOf: drawable.wiring.netOf,
+  };
 }
 
 /** Natural order of tags: K2 before K10. */
@@ -95,16 +102,29 @@ function componentsOf({ elements, blocks, wiring }: Drawable, rails: readonly Ra
 
 /** The loads of a component name it; its order among the lines follows them. */
 const keyOf = (component: Component): string =>
-  [...component.elements.filter(({ isLoad }) => isLoad), ...component.blocks, ...component.elements].map(({ device }) => device.tag).sort(naturally)[0] ?? '';
+  [...component.elements.filter(({ isLoad }) => isLoad), ...component.blocks, ...component.elements]
+    .map(({ device }) => device.tag)
+    .sort(naturally)[0] ?? '';
 
 /** By tag, but a line comes after the line of the coil whose contact it uses. */
 function inReadingOrder(components: readonly Component[]): Component[] {
-  const loadKey = (component: Component) => component.elements.filter(({ isLoad }) => isLoad).map(({ device }) => device.tag).sort(naturally)[0] ?? keyOf(component);
+  const loadKey = (component: Component) =>
+    component.elements
+      .filter(({ isLoad }) => isLoad)
+      .map(({ device }) => device.tag)
+      .sort(naturally)[0] ?? keyOf(component);
   const waiting = [...components].sort((a, b) => naturally(loadKey(a), loadKey(b)));
   const done: Component[] = [];
   while (waiting.length > 0) {
     const ready = waiting.findIndex((one) =>
-      one.elements.every((element) => !element.byArmature || !waiting.some((other) => other !== one && other.elements.some(({ kind, device }) => kind === 'coil' && device === element.device))));
+      one.elements.every(
+        (element) =>
+          !element.byArmature ||
+          !waiting.some(
+            (other) => other !== one && other.elements.some(({ kind, device }) => kind === 'coil' && device === element.device),
+          ),
+      ),
+    );
     done.push(...waiting.splice(Math.max(ready, 0), 1));
   }
   return done;
@@ -122,27 +142,51 @@ function planBands(drawable: Drawable, rails: readonly Rail[]): BandPlan[] {
   };
   const rank: Record<VoltageClass, number> = { power: 0, control: 1, 'elv-ac': 2, 'elv-dc': 3, none: 4 };
   const callLast = (source: SourceElement) => (source.title.startsWith('Call input') ? 1 : 0);
-  const sources = [...drawable.sources].sort((a, b) => rank[a.tint] - rank[b.tint] || callLast(a) - callLast(b) || naturally(a.device.tag, b.device.tag));
+  const sources = [...drawable.sources].sort(
+    (a, b) => rank[a.tint] - rank[b.tint] || callLast(a) - callLast(b) || naturally(a.device.tag, b.device.tag),
+  );
   for (const source of sources) {
     const own = rails.filter((rail) => rail.source === source);
     const ours = (component: Component) => component.rails.length > 0 && component.rails.every((rail) => own.includes(rail));
     const base = { tint: source.tint, title: source.title };
     if (own.length > 2) {
-      plans.push({ ...base, form: 'comb', head: source, rails: own, components: take((one) => ours(one) && (one.blocks.length > 0 || one.rails.length > 2)) });
+      plans.push({
+        ...base,
+        form: 'comb',
+        head: source,
+        rails: own,
+        components: take((one) => ours(one) && (one.blocks.length > 0 || one.rails.length > 2)),
+      });
       for (const pair of pairsOf(own)) {
         const paths = take((one) => ours(one) && one.rails.every((rail) => pair.includes(rail)));
-        if (paths.length > 0) plans.push({ ...base, title: `${pair.map(({ name }) => name).join('–')} of ${source.device.tag}`, form: 'ladder', head: undefined, rails: pair, components: paths });
+        if (paths.length > 0)
+          plans.push({
+            ...base,
+            title: `${pair.map(({ name }) => name).join('–')} of ${source.device.tag}`,
+            form: 'ladder',
+            head: undefined,
+            rails: pair,
+            components: paths,
+          });
       }
     } else {
       const [first, second] = own;
       const isSwapped = first && second && isReturn(first, bonded) && !isReturn(second, bonded);
-      plans.push({ ...base, form: first && second && first.net === second.net ? 'list' : 'ladder', head: source, rails: isSwapped ? [second, first] : own, components: take((one) => ours(one) && one.blocks.length === 0) });
+      plans.push({
+        ...base,
+        form: first && second && first.net === second.net ? 'list' : 'ladder',
+        head: source,
+        rails: isSwapped ? [second, first] : own,
+        components: take((one) => ours(one) && one.blocks.length === 0),
+      });
     }
   }
   const between = take((one) => one.rails.length > 0);
-  if (between.length > 0) plans.push({ title: 'Between supplies', tint: 'power', form: 'list', head: undefined, rails: [], components: between });
+  if (between.length > 0)
+    plans.push({ title: 'Between supplies', tint: 'power', form: 'list', head: undefined, rails: [], components: between });
   const islands = take(() => true);
-  if (islands.length > 0) plans.push({ title: 'No supply reaches these', tint: 'none', form: 'list', head: undefined, rails: [], components: islands });
+  if (islands.length > 0)
+    plans.push({ title: 'No supply reaches these', tint: 'none', form: 'list', head: undefined, rails: [], components: islands });
   return plans;
 }
 
@@ -150,7 +194,11 @@ const pairsOf = (rails: readonly Rail[]): Rail[][] => rails.flatMap((a, i) => ra
 
 /** Each terminal of a strip and each loose end goes to the element end nearest along the wires. */
 function placeMarkers(circuit: Circuit, { elements, sources, blocks, wiring }: Drawable): Map<Point, Point[]> {
-  const ends = new Set<Point>([...elements.flatMap(({ a, b }) => [a, b]), ...sources.flatMap(({ terminals }) => terminals), ...blocks.flatMap(({ terminals }) => terminals)]);
+  const ends = new Set<Point>([
+    ...elements.flatMap(({ a, b }) => [a, b]),
+    ...sources.flatMap(({ terminals }) => terminals),
+    ...blocks.flatMap(({ terminals }) => terminals),
+  ]);
   const hosts = new Set<Point>(elements.flatMap(({ a, b }) => [a, b]));
   const next = new Map<Point, Point[]>();
   for (const wire of Object.values(circuit.conductors).sort((a, b) => (a.id < b.id ? -1 : 1))) {
@@ -177,7 +225,11 @@ const treeOrder = (a: Tree, b: Tree): number => {
   const key = (tree: Tree) => {
     const elements = elementsOf(tree);
     const loads = elements.filter(({ isLoad }) => isLoad);
-    return { hasLoad: loads.length > 0, armature: elements.some(({ byArmature }) => byArmature), tag: (loads[0] ?? elements[0])!.device.tag + elements[0]!.part };
+    return {
+      hasLoad: loads.length > 0,
+      armature: elements.some(({ byArmature }) => byArmature),
+      tag: (loads[0] ?? elements[0])!.device.tag + elements[0]!.part,
+    };
   };
   const [x, y] = [key(a), key(b)];
   if (!x.hasLoad && !y.hasLoad && x.armature !== y.armature) return x.armature ? 1 : -1;
@@ -208,7 +260,8 @@ function linesOf(pen: Pen, plan: BandPlan): LadderLines {
       continue;
     }
     if (reduced.tree) trees.push({ tree: reduced.tree, anchor: 'both' });
-    for (const [net, hanging] of reduced.hangs) for (const tree of hanging) trees.push({ tree, anchor: net === left.net ? 'left' : 'right' });
+    for (const [net, hanging] of reduced.hangs)
+      for (const tree of hanging) trees.push({ tree, anchor: net === left.net ? 'left' : 'right' });
   }
   return { trees, listed };
 }
@@ -220,10 +273,15 @@ function cellsOfPlan(pen: Pen, plan: BandPlan, drawable: Drawable): number {
   }
   if (plan.form !== 'comb') return LEAST_CELLS;
   const rails = plan.rails.map(({ net }) => ({ net, x: 0 }));
-  return Math.max(...plan.components.flatMap(({ blocks, elements }) => blocks.map((block) => {
-    const walked = walkBlock(block.terminals, elements, rails, drawable);
-    return walked ? combCells(walked) + 1 : LEAST_CELLS;
-  })), LEAST_CELLS);
+  return Math.max(
+    ...plan.components.flatMap(({ blocks, elements }) =>
+      blocks.map((block) => {
+        const walked = walkBlock(block.terminals, elements, rails, drawable);
+        return walked ? combCells(walked) + 1 : LEAST_CELLS;
+      }),
+    ),
+    LEAST_CELLS,
+  );
 }
 
 /** A head row needs its source and, on both sides alike, room for the longer chain of passed parts. */
@@ -231,11 +289,29 @@ const headCells = (pen: Pen, plan: BandPlan): number =>
   plan.head ? 1 + 2 * Math.max(0, ...plan.rails.map(({ passed }) => passed.reduce((sum, element) => sum + cellsOf(pen, element), 0))) : 0;
 
 function drawPlan(pen: Pen, plan: BandPlan, drawable: Drawable, rails: readonly Rail[], cells: number, y: number): Band {
-  const drawn = plan.form === 'ladder' ? drawLadder(pen, plan, rails, cells, y) : plan.form === 'comb' ? drawComb(pen, plan, drawable, cells, y) : undefined;
+  const drawn =
+    plan.form === 'ladder'
+      ? drawLadder(pen, plan, rails, cells, y)
+      : plan.form === 'comb'
+        ? drawComb(pen, plan, drawable, cells, y)
+        : undefined;
   const { rows, marks, form } = drawn ?? { ...drawList(pen, plan, rails, cells, y), form: 'list' as const };
   const { segments, dots } = tidyBand(pen, marks);
   return {
-    title: plan.title, tint: plan.tint, form, y, height: FIRST_ROW + rows + 8, rails: marks, symbols: pen.symbols, segments, dots, markers: pen.markers, flags: pen.flags, earths: pen.earths, links: pen.links, lines: [],
+    title: plan.title,
+    tint: plan.tint,
+    form,
+    y,
+    height: FIRST_ROW + rows + 8,
+    rails: marks,
+    symbols: pen.symbols,
+    segments,
+    dots,
+    markers: pen.markers,
+    flags: pen.flags,
+    earths: pen.earths,
+    links: pen.links,
+    lines: [],
   };
 }
 
@@ -275,7 +351,8 @@ function drawLadder(pen: Pen, plan: BandPlan, rails: readonly Rail[], cells: num
 }
 
 /** A rail reaches down to the last bar or row that stands on it. */
-const bottomOn = (pen: Pen, x: number, least: number): number => pen.dots.filter((one) => one.x === x).reduce((low, one) => Math.max(low, one.y), least);
+const bottomOn = (pen: Pen, x: number, least: number): number =>
+  pen.dots.filter((one) => one.x === x).reduce((low, one) => Math.max(low, one.y), least);
 
 function drawHead(pen: Pen, plan: BandPlan, leftX: number, rightX: number, row: number): void {
   const [left, right] = plan.rails;
@@ -297,10 +374,32 @@ function drawHead(pen: Pen, plan: BandPlan, leftX: number, rightX: number, row: 
   };
   chain(left, leftX, middle - CELL / 2, 'left');
   chain(right, rightX, middle + CELL / 2, 'right');
-  const pins = [left, right].map((rail, place) => ({ point: source.terminals[rail.index]!, mark: rail.name, x: middle + (place === 0 ? -26 : 26), y: row, side: place === 0 ? ('left' as const) : ('right' as const) }));
+  const pins = [left, right].map((rail, place) => ({
+    point: source.terminals[rail.index]!,
+    mark: rail.name,
+    x: middle + (place === 0 ? -26 : 26),
+    y: row,
+    side: place === 0 ? ('left' as const) : ('right' as const),
+  }));
   line(pen, pen.wiring.netOf.get(pins[0]!.point)!, middle - CELL / 2, row, middle - 26, row, pins[0]!.point);
   line(pen, pen.wiring.netOf.get(pins[1]!.point)!, middle + 26, row, middle + CELL / 2, row, pins[1]!.point);
-  pen.symbols.push({ id: source.id, device: source.device.id, part: source.part, kind: 'source', form: undefined, x: middle, y: row, width: 52, height: 30, pins, tag: source.device.tag, text: source.text, description: source.device.title, line: 0, refs: [] });
+  pen.symbols.push({
+    id: source.id,
+    device: source.device.id,
+    part: source.part,
+    kind: 'source',
+    form: undefined,
+    x: middle,
+    y: row,
+    width: 52,
+    height: 30,
+    pins,
+    tag: source.device.tag,
+    text: source.text,
+    description: source.device.title,
+    line: 0,
+    refs: [],
+  });
   for (const pin of pins) if (pen.wiring.bonded.has(pin.point)) pen.earths.push({ x: pin.x, y: row, point: pin.point });
 }
 
@@ -321,9 +420,15 @@ function drawComb(pen: Pen, plan: BandPlan, drawable: Drawable, cells: number, y
   let row = y + FIRST_ROW;
   const source = plan.head!;
   const headRails = plan.rails.map((rail, index) => ({ net: rail.net, x: rails[index]!.x }));
-  const head = walkBlock(source.terminals, plan.rails.flatMap(({ passed }) => passed), headRails, drawable);
+  const head = walkBlock(
+    source.terminals,
+    plan.rails.flatMap(({ passed }) => passed),
+    headRails,
+    drawable,
+  );
   if (!head) return undefined;
-  row += drawBlock(pen, source, 'source-block', head, headRails, Math.min(rightX, rails.at(-1)!.x + (combCells(head) + 2) * CELL), row) + 18;
+  row +=
+    drawBlock(pen, source, 'source-block', head, headRails, Math.min(rightX, rails.at(-1)!.x + (combCells(head) + 2) * CELL), row) + 18;
   const listed: Element[] = [];
   for (const component of plan.components) {
     for (const block of component.blocks) {
@@ -333,7 +438,13 @@ function drawComb(pen: Pen, plan: BandPlan, drawable: Drawable, cells: number, y
     }
     if (component.blocks.length === 0) listed.push(...component.elements);
   }
-  const marks = rails.map(({ net, x }, index) => ({ net, name: plan.rails[index]!.name, x, y1: y + FIRST_ROW - 30, y2: bottomOn(pen, x, y + FIRST_ROW) }));
+  const marks = rails.map(({ net, x }, index) => ({
+    net,
+    name: plan.rails[index]!.name,
+    x,
+    y1: y + FIRST_ROW - 30,
+    y2: bottomOn(pen, x, y + FIRST_ROW),
+  }));
   for (const { net, x, y1, y2 } of marks) line(pen, net, x, y1, x, y2);
   if (listed.length > 0) return undefined;
   return { rows: row - y - FIRST_ROW - COMB_ROW / 2, marks, form: 'comb' as const };
@@ -348,14 +459,36 @@ function drawList(pen: Pen, plan: BandPlan, rails: readonly Rail[], _cells: numb
   const blocks = [...plan.components.flatMap((component) => component.blocks), ...(plan.head ? [plan.head] : [])];
   for (const block of blocks) {
     const x = MARGIN + 3 * CELL;
-    const pins = block.terminals.map((point, index) => ({ point, mark: point.slice(point.indexOf(':') + 1), x, y: next + index * COMB_ROW, side: 'left' as const }));
+    const pins = block.terminals.map((point, index) => ({
+      point,
+      mark: point.slice(point.indexOf(':') + 1),
+      x,
+      y: next + index * COMB_ROW,
+      side: 'left' as const,
+    }));
     for (const pin of pins) {
       const net = pen.wiring.netOf.get(pin.point)!;
       line(pen, net, x - CELL, pin.y, x, pin.y, pin.point);
       flag(pen, net, netName(net, rails), x - CELL, pin.y, 'left');
     }
     const height = (pins.length - 1) * COMB_ROW + 40;
-    pen.symbols.push({ id: block.id, device: block.device.id, part: block.part, kind: block === plan.head ? 'source-block' : 'motor-block', form: undefined, x: x + 32, y: next + ((pins.length - 1) * COMB_ROW) / 2, width: 64, height, pins, tag: block.device.tag, text: block.text, description: block.device.title, line: 0, refs: [] });
+    pen.symbols.push({
+      id: block.id,
+      device: block.device.id,
+      part: block.part,
+      kind: block === plan.head ? 'source-block' : 'motor-block',
+      form: undefined,
+      x: x + 32,
+      y: next + ((pins.length - 1) * COMB_ROW) / 2,
+      width: 64,
+      height,
+      pins,
+      tag: block.device.tag,
+      text: block.text,
+      description: block.device.title,
+      line: 0,
+      refs: [],
+    });
     next += pins.length * COMB_ROW + 24;
   }
   return { rows: next - row, marks: [] as Band['rails'] };
@@ -389,9 +522,33 @@ function drawEarth(pen: Pen, { wiring }: Drawable, cells: number, y: number): Ba
     const row = y + 44 + Math.floor(index / perRow) * 40;
     pen.markers.push({ point, kind: 'way', x, y: row, label: pen.label(point), net });
   });
-  for (let row = 0; row < rows; row++) line(pen, net, MARGIN, y + 44 + row * 40, MARGIN + (Math.min(points.length - row * perRow, perRow) - 0.5) * CELL, y + 44 + row * 40, points[0]);
+  for (let row = 0; row < rows; row++)
+    line(
+      pen,
+      net,
+      MARGIN,
+      y + 44 + row * 40,
+      MARGIN + (Math.min(points.length - row * perRow, perRow) - 0.5) * CELL,
+      y + 44 + row * 40,
+      points[0],
+    );
   if (rows > 1) line(pen, net, MARGIN, y + 44, MARGIN, y + 44 + (rows - 1) * 40);
-  return { title: 'Protective earth', tint: 'none', form: 'earth', y, height: 44 + rows * 40, rails: [], symbols: [], segments: pen.segments, dots: [], markers: pen.markers, flags: [], earths: [], links: [], lines: [] };
+  return {
+    title: 'Protective earth',
+    tint: 'none',
+    form: 'earth',
+    y,
+    height: 44 + rows * 40,
+    rails: [],
+    symbols: [],
+    segments: pen.segments,
+    dots: [],
+    markers: pen.markers,
+    flags: [],
+    earths: [],
+    links: [],
+    lines: [],
+  };
 }
 
 /** Numbers every row with a symbol and fills in cross references: coil to its contacts' lines, contact to its coil's line. */
@@ -400,7 +557,9 @@ function numberLines(bands: Band[], circuit: Circuit): void {
   bands.forEach((band, index) => {
     const isHead = (symbol: Band['symbols'][number]) => symbol.kind === 'source' || symbol.kind === 'source-block';
     const headRows = new Set(band.symbols.filter(isHead).flatMap((symbol) => symbol.pins.map(({ y }) => y)));
-    const rows = [...new Set(band.symbols.filter((symbol) => !isHead(symbol)).flatMap((symbol) => symbol.pins.map(({ y }) => y)))].filter((y) => !headRows.has(y)).sort((a, b) => a - b);
+    const rows = [...new Set(band.symbols.filter((symbol) => !isHead(symbol)).flatMap((symbol) => symbol.pins.map(({ y }) => y)))]
+      .filter((y) => !headRows.has(y))
+      .sort((a, b) => a - b);
     const lines = rows.map((y) => ({ number: ++number, y }));
     for (const symbol of band.symbols) symbol.line = lines.find(({ y }) => y === symbol.pins[0]?.y)?.number ?? 0;
     bands[index] = { ...band, lines };

@@ -1,6 +1,6 @@
 import type { Point } from '#core/circuit';
 import type { Element, Wiring } from './elements';
-import { CELL, type Band, type Dot, type Flag, type Marker, PIN, type PlacedSymbol, type Segment } from './sheet';
+import { type Band, CELL, type Dot, type Flag, type Marker, PIN, type PlacedSymbol, type Segment } from './sheet';
 
 type Open<T> = { -readonly [K in keyof T]: T[K] extends readonly (infer U)[] ? U[] : T[K] };
 
@@ -12,7 +12,16 @@ export interface Pen extends Pick<Open<Band>, 'symbols' | 'segments' | 'dots' | 
 }
 
 export const createPen = (wiring: Wiring, markersOn: Pen['markersOn'], label: Pen['label']): Pen => ({
-  wiring, markersOn, label, symbols: [], segments: [], dots: [], markers: [], flags: [], earths: [], links: [],
+  wiring,
+  markersOn,
+  label,
+  symbols: [],
+  segments: [],
+  dots: [],
+  markers: [],
+  flags: [],
+  earths: [],
+  links: [],
 });
 
 export function line(pen: Pen, net: number, x1: number, y1: number, x2: number, y2: number, near?: Point, carries?: string): void {
@@ -54,11 +63,37 @@ export function drawElement(pen: Pen, element: Element, reversed: boolean, left:
   line(pen, endNet, centre + PIN, y, right, y, end, id);
   const mark = (point: Point) => point.slice(point.indexOf(':') + 1);
   pen.symbols.push({
-    id, device: element.device.id, part: element.part, kind: element.kind, form: element.form, x: centre, y, width: 52, height: 30,
-    pins: [{ point: start, mark: mark(start), x: centre - PIN, y, side: 'left' }, { point: end, mark: mark(end), x: centre + PIN, y, side: 'right' }],
-    tag: element.device.tag, text: element.text, description: element.device.title, line: 0, refs: [],
+    id,
+    device: element.device.id,
+    part: element.part,
+    kind: element.kind,
+    form: element.form,
+    x: centre,
+    y,
+    width: 52,
+    height: 30,
+    pins: [
+      { point: start, mark: mark(start), x: centre - PIN, y, side: 'left' },
+      { point: end, mark: mark(end), x: centre + PIN, y, side: 'right' },
+    ],
+    tag: element.device.tag,
+    text: element.text,
+    description: element.device.title,
+    line: 0,
+    refs: [],
   } satisfies PlacedSymbol);
-  for (const [point, x] of [[start, centre - PIN], [end, centre + PIN]] as const) if (pen.wiring.bonded.has(point)) pen.earths.push({ x, y, point });
+  for (const [point, x] of [
+    [start, centre - PIN],
+    [end, centre + PIN],
+  ] as const)
+    if (pen.wiring.bonded.has(point)) pen.earths.push({ x, y, point });
 }
 
-const markerAt = (pen: Pen, point: Point, x: number, y: number, net: number): Marker => ({ point, kind: point.includes(':') ? 'way' : 'loose', x, y, net, label: pen.label(point) });
+const markerAt = (pen: Pen, point: Point, x: number, y: number, net: number): Marker => ({
+  point,
+  kind: point.includes(':') ? 'way' : 'loose',
+  x,
+  y,
+  net,
+  label: pen.label(point),
+});

@@ -11,10 +11,14 @@ export interface Size {
 export function measure(pen: Pen, tree: Tree): Size {
   if (tree.type === 'edge') return { cells: cellsOf(pen, tree.element), rows: 1 };
   const sizes = tree.parts.map((part) => measure(pen, part));
-  if (tree.type === 'parallel') return { cells: Math.max(...sizes.map(({ cells }) => cells)), rows: sizes.reduce((sum, { rows }) => sum + rows, 0) };
+  if (tree.type === 'parallel')
+    return { cells: Math.max(...sizes.map(({ cells }) => cells)), rows: sizes.reduce((sum, { rows }) => sum + rows, 0) };
   const hanging = [...tree.hangs.values()].flat().map((hang) => measure(pen, hang));
   const cells = sizes.reduce((sum, one) => sum + one.cells, 0);
-  return { cells: cells + Math.max(0, ...hanging.map((one) => one.cells)), rows: Math.max(...sizes.map(({ rows }) => rows)) + hanging.reduce((sum, { rows }) => sum + rows, 0) };
+  return {
+    cells: cells + Math.max(0, ...hanging.map((one) => one.cells)),
+    rows: Math.max(...sizes.map(({ rows }) => rows)) + hanging.reduce((sum, { rows }) => sum + rows, 0),
+  };
 }
 
 /**
@@ -36,7 +40,10 @@ export function place(pen: Pen, tree: Tree, left: number, right: number, y: numb
       last = row;
       row += measure(pen, part).rows * rowPitch;
     }
-    for (const [x, net] of [[left, tree.from], [right, tree.to]] as const) {
+    for (const [x, net] of [
+      [left, tree.from],
+      [right, tree.to],
+    ] as const) {
       line(pen, net, x, y, x, last);
       let at = y;
       for (const part of tree.parts) {

@@ -13,7 +13,8 @@ export interface Rail {
 
 const RETURN_MARKS = /^(N|C|X2|0|-|M|C2)$/;
 
-export const isReturn = (rail: Rail, bonded: ReadonlySet<Point>): boolean => RETURN_MARKS.test(rail.name) || bonded.has(rail.source.terminals[rail.index]!);
+export const isReturn = (rail: Rail, bonded: ReadonlySet<Point>): boolean =>
+  RETURN_MARKS.test(rail.name) || bonded.has(rail.source.terminals[rail.index]!);
 
 /**
  * A rail starts at each terminal of a source and moves down through fuses and isolators while nothing else is on the way.
@@ -24,7 +25,8 @@ export function railsOf({ elements, sources, blocks, wiring }: Drawable): Rail[]
   const others = (net: number, source: SourceElement) =>
     sources.filter((one) => one !== source && one.terminals.some((terminal) => wiring.netOf.get(terminal) === net)).length +
     blocks.filter((block) => block.terminals.some((terminal) => wiring.netOf.get(terminal) === net)).length;
-  const at = (net: number) => elements.filter((element) => !taken.has(element.id) && (wiring.netOf.get(element.a) === net || wiring.netOf.get(element.b) === net));
+  const at = (net: number) =>
+    elements.filter((element) => !taken.has(element.id) && (wiring.netOf.get(element.a) === net || wiring.netOf.get(element.b) === net));
   return sources.flatMap((source) => {
     const nets = source.terminals.map((terminal) => wiring.netOf.get(terminal)!);
     const passed: Element[][] = nets.map(() => []);
@@ -47,6 +49,14 @@ export function railsOf({ elements, sources, blocks, wiring }: Drawable): Rail[]
         });
       }
     }
-    return nets.map((net, index): Rail => ({ source, index, net, passed: passed[index]!, name: source.terminals[index]!.slice(source.terminals[index]!.indexOf(':') + 1) }));
+    return nets.map(
+      (net, index): Rail => ({
+        source,
+        index,
+        net,
+        passed: passed[index]!,
+        name: source.terminals[index]!.slice(source.terminals[index]!.indexOf(':') + 1),
+      }),
+    );
   });
 }

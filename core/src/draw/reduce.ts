@@ -3,7 +3,13 @@ import type { Element } from './elements';
 /** A path as nested series and parallel parts, from net `from` to net `to`; `hangs` stand at the nets between the parts of a series. */
 export type Tree =
   | { readonly type: 'edge'; readonly element: Element; readonly from: number; readonly to: number }
-  | { readonly type: 'series'; readonly parts: readonly Tree[]; readonly from: number; readonly to: number; readonly hangs: ReadonlyMap<number, readonly Tree[]> }
+  | {
+      readonly type: 'series';
+      readonly parts: readonly Tree[];
+      readonly from: number;
+      readonly to: number;
+      readonly hangs: ReadonlyMap<number, readonly Tree[]>;
+    }
   | { readonly type: 'parallel'; readonly parts: readonly Tree[]; readonly from: number; readonly to: number };
 
 export interface Reduced {
@@ -31,7 +37,8 @@ export const hasLoad = (tree: Tree): boolean => (tree.type === 'edge' ? tree.ele
 
 const towards = (tree: Tree, from: number): Tree => (tree.from === from ? tree : flip(tree));
 
-const partsOfSeries = (tree: Tree): { parts: readonly Tree[]; hangs: ReadonlyMap<number, readonly Tree[]> } => (tree.type === 'series' ? tree : { parts: [tree], hangs: new Map() });
+const partsOfSeries = (tree: Tree): { parts: readonly Tree[]; hangs: ReadonlyMap<number, readonly Tree[]> } =>
+  tree.type === 'series' ? tree : { parts: [tree], hangs: new Map() };
 
 const partsOfParallel = (tree: Tree): readonly Tree[] => (tree.type === 'parallel' ? tree.parts : [tree]);
 
@@ -39,7 +46,13 @@ const partsOfParallel = (tree: Tree): readonly Tree[] => (tree.type === 'paralle
  * Series-parallel reduction of a connected part between two nets. What ends in the open hangs on its net.
  * @param order sorts the parts of a parallel: the wanted reading order
  */
-export function reduce(elements: readonly Element[], netOf: (element: Element) => readonly [number, number], start: number, end: number | undefined, order: (a: Tree, b: Tree) => number): Reduced {
+export function reduce(
+  elements: readonly Element[],
+  netOf: (element: Element) => readonly [number, number],
+  start: number,
+  end: number | undefined,
+  order: (a: Tree, b: Tree) => number,
+): Reduced {
   let edges: Tree[] = elements.map((element) => ({ type: 'edge', element, from: netOf(element)[0], to: netOf(element)[1] }));
   const hangs = new Map<number, Tree[]>();
   const isEnd = (net: number) => net === start || net === end;
@@ -84,7 +97,10 @@ export function reduce(elements: readonly Element[], netOf: (element: Element) =
 
 /** A dangling tree whose far net has dangling trees of its own: they go on from there. */
 function withEndHangs(tree: Tree, further: readonly Tree[]): Tree {
-  return further.reduce<Tree>((soFar, next) => (soFar.to === tree.to ? joinSeries(soFar, next, tree.to, []) : addHang(soFar, tree.to, next)), tree);
+  return further.reduce<Tree>(
+    (soFar, next) => (soFar.to === tree.to ? joinSeries(soFar, next, tree.to, []) : addHang(soFar, tree.to, next)),
+    tree,
+  );
 }
 
 function addHang(tree: Tree, net: number, hang: Tree): Tree {

@@ -14,8 +14,28 @@ export const LEAST_CELLS = 7;
 export type VoltageClass = 'elv-ac' | 'elv-dc' | 'control' | 'power' | 'none';
 
 export type SymbolKind =
-  | 'contact' | 'isolator' | 'push' | 'pressure' | 'thermostat' | 'overload' | 'end-switch'
-  | 'coil' | 'motor' | 'heater' | 'lamp' | 'box' | 'fuse' | 'overload-heater' | 'timer' | 'bar' | 'valve' | 'winding' | 'source' | 'source-block' | 'motor-block' | 'wire';
+  | 'contact'
+  | 'isolator'
+  | 'push'
+  | 'pressure'
+  | 'thermostat'
+  | 'overload'
+  | 'end-switch'
+  | 'coil'
+  | 'motor'
+  | 'heater'
+  | 'lamp'
+  | 'box'
+  | 'fuse'
+  | 'overload-heater'
+  | 'timer'
+  | 'bar'
+  | 'valve'
+  | 'winding'
+  | 'source'
+  | 'source-block'
+  | 'motor-block'
+  | 'wire';
 
 export interface Pin {
   readonly point: Point;

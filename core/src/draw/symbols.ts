@@ -4,7 +4,14 @@ import type { SymbolKind } from './sheet';
 export type Stroke =
   | { readonly as: 'line'; readonly x1: number; readonly y1: number; readonly x2: number; readonly y2: number }
   | { readonly as: 'circle'; readonly x: number; readonly y: number; readonly r: number; readonly body?: boolean }
-  | { readonly as: 'rect'; readonly x: number; readonly y: number; readonly width: number; readonly height: number; readonly body?: boolean }
+  | {
+      readonly as: 'rect';
+      readonly x: number;
+      readonly y: number;
+      readonly width: number;
+      readonly height: number;
+      readonly body?: boolean;
+    }
   | { readonly as: 'arc'; readonly x: number; readonly y: number; readonly r: number; readonly up: boolean }
   | { readonly as: 'text'; readonly x: number; readonly y: number; readonly text: string }
   | { readonly as: 'bar'; readonly x: number; readonly y: number; readonly width: number; readonly height: number };
@@ -19,65 +26,152 @@ const closedBar = (half: number): Stroke => ({ as: 'bar', x: -half, y: -3.5, wid
 
 /** NEMA ICS 19 and JIC practice: two plates; a stroke through them where the contact rests closed. */
 const naContact = (form: 'NO' | 'NC' | undefined): Stroke[] => [
-  ...leads(7), line(-7, -11, -7, 11), line(7, -11, 7, 11), closedBar(7), ...(form === 'NC' ? [line(-11, 12, 11, -12)] : []),
+  ...leads(7),
+  line(-7, -11, -7, 11),
+  line(7, -11, 7, 11),
+  closedBar(7),
+  ...(form === 'NC' ? [line(-11, 12, 11, -12)] : []),
 ];
 
 /** A blade between two terminals, drawn as wired: lifted for NO, under the far terminal for NC; what works it hangs below. */
 const naSwitch = (form: 'NO' | 'NC' | undefined, actuator: readonly Stroke[]): Stroke[] => [
-  ...leads(13), { as: 'circle', x: -11, y: 0, r: 2.6 }, { as: 'circle', x: 11, y: 0, r: 2.6 }, line(-9, form === 'NC' ? 2 : -1.5, 13, form === 'NC' ? 4 : -12), closedBar(8), ...actuator,
+  ...leads(13),
+  { as: 'circle', x: -11, y: 0, r: 2.6 },
+  { as: 'circle', x: 11, y: 0, r: 2.6 },
+  line(-9, form === 'NC' ? 2 : -1.5, 13, form === 'NC' ? 4 : -12),
+  closedBar(8),
+  ...actuator,
 ];
 
 /** IEC 60617: the moving blade to the left of the fixed end; a break contact crosses a short stroke. */
 const iecContact = (form: 'NO' | 'NC' | undefined, actuator: readonly Stroke[] = []): Stroke[] => [
-  ...leads(10), line(-10, 0, 11, form === 'NC' ? 8 : -9), ...(form === 'NC' ? [line(10, 0, 10, 9)] : []), closedBar(10), ...actuator,
+  ...leads(10),
+  line(-10, 0, 11, form === 'NC' ? 8 : -9),
+  ...(form === 'NC' ? [line(10, 0, 10, 9)] : []),
+  closedBar(10),
+  ...actuator,
 ];
 
 const stem = (top: number): Stroke => line(0, 2, 0, top);
 
 const ACTUATORS: Readonly<Partial<Record<SymbolKind, { na: readonly Stroke[]; iec: readonly Stroke[] }>>> = {
-  pressure: { na: [stem(9), { as: 'arc', x: 0, y: 14, r: 5, up: true }, line(-5, 14, 5, 14)], iec: [line(0, -4, 0, -10), { as: 'rect', x: -5, y: -19, width: 10, height: 9 }, text('p', 0, -12)] },
-  thermostat: { na: [stem(8), line(0, 8, 4, 8), line(4, 8, 4, 13), line(4, 13, -1, 13)], iec: [line(0, -4, 0, -10), { as: 'rect', x: -5, y: -19, width: 10, height: 9 }, text('θ', 0, -12)] },
+  pressure: {
+    na: [stem(9), { as: 'arc', x: 0, y: 14, r: 5, up: true }, line(-5, 14, 5, 14)],
+    iec: [line(0, -4, 0, -10), { as: 'rect', x: -5, y: -19, width: 10, height: 9 }, text('p', 0, -12)],
+  },
+  thermostat: {
+    na: [stem(8), line(0, 8, 4, 8), line(4, 8, 4, 13), line(4, 13, -1, 13)],
+    iec: [line(0, -4, 0, -10), { as: 'rect', x: -5, y: -19, width: 10, height: 9 }, text('θ', 0, -12)],
+  },
   'end-switch': { na: [line(2, -6, 6, 3)], iec: [line(0, -4, -4, -10), line(0, -4, 4, -10)] },
-  overload: { na: [stem(9), { as: 'arc', x: -3, y: 12, r: 3, up: true }, { as: 'arc', x: 3, y: 12, r: 3, up: false }], iec: [line(0, -4, 0, -9), line(-4, -9, 4, -9), line(-4, -9, -4, -14), line(4, -9, 4, -14)] },
+  overload: {
+    na: [stem(9), { as: 'arc', x: -3, y: 12, r: 3, up: true }, { as: 'arc', x: 3, y: 12, r: 3, up: false }],
+    iec: [line(0, -4, 0, -9), line(-4, -9, 4, -9), line(-4, -9, -4, -14), line(4, -9, 4, -14)],
+  },
   isolator: { na: [], iec: [line(10, -5, 10, 5)] },
 };
 
 const push = (form: 'NO' | 'NC' | undefined): Stroke[] => {
   const y = form === 'NC' ? 4 : -8;
-  return [...leads(13), { as: 'circle', x: -11, y: 0, r: 2.6 }, { as: 'circle', x: 11, y: 0, r: 2.6 }, line(-14, y, 14, y), line(0, y, 0, -15), line(-6, -15, 6, -15), closedBar(8)];
+  return [
+    ...leads(13),
+    { as: 'circle', x: -11, y: 0, r: 2.6 },
+    { as: 'circle', x: 11, y: 0, r: 2.6 },
+    line(-14, y, 14, y),
+    line(0, y, 0, -15),
+    line(-6, -15, 6, -15),
+    closedBar(8),
+  ];
 };
 
 const round = (words: string): Stroke[] => [...leads(15), { as: 'circle', x: 0, y: 0, r: 15, body: true }, ...(words ? [text(words)] : [])];
-const box = (words: string, half = 22): Stroke[] => [...leads(half), { as: 'rect', x: -half, y: -12, width: 2 * half, height: 24, body: true }, ...(words ? [text(words)] : [])];
+const box = (words: string, half = 22): Stroke[] => [
+  ...leads(half),
+  { as: 'rect', x: -half, y: -12, width: 2 * half, height: 24, body: true },
+  ...(words ? [text(words)] : []),
+];
 
 /**
  * The strokes of a symbol. Rest form is always drawn as wired; the present state is shown by the bar or the filled body alone.
  * @param tag stands inside a coil; @param words inside a box
  */
-export function strokesOf(kind: SymbolKind, form: 'NO' | 'NC' | undefined, family: SymbolFamily, tag: string, words: string, size: { width: number; height: number }): readonly Stroke[] {
+export function strokesOf(
+  kind: SymbolKind,
+  form: 'NO' | 'NC' | undefined,
+  family: SymbolFamily,
+  tag: string,
+  words: string,
+  size: { width: number; height: number },
+): readonly Stroke[] {
   const na = family === 'na';
   switch (kind) {
-    case 'contact': return na ? naContact(form) : iecContact(form);
+    case 'contact':
+      return na ? naContact(form) : iecContact(form);
     case 'pressure':
     case 'thermostat':
     case 'end-switch':
     case 'overload':
-    case 'isolator': return na ? naSwitch(form, ACTUATORS[kind]?.na ?? []) : iecContact(form, ACTUATORS[kind]?.iec ?? []);
-    case 'push': return na ? push(form) : iecContact(form, [line(0, -4, 0, -13), line(-5, -13, 5, -13)]);
-    case 'coil': return na ? round(tag) : [...leads(16), { as: 'rect', x: -16, y: -11, width: 32, height: 22, body: true }, text(tag)];
-    case 'motor': return round('M');
-    case 'lamp': return [...leads(13), { as: 'circle', x: 0, y: 0, r: 13, body: true }, line(-9, -9, 9, 9), line(-9, 9, 9, -9)];
-    case 'heater': return na ? box(words) : [...leads(22), { as: 'rect', x: -22, y: -9, width: 44, height: 18, body: true }, line(-11, -9, -11, 9), line(0, -9, 0, 9), line(11, -9, 11, 9)];
-    case 'fuse': return [line(-26, 0, 26, 0), { as: 'rect', x: -14, y: -6, width: 28, height: 12 }];
-    case 'overload-heater': return na ? [...leads(12), line(-12, 0, -12, -8), line(-12, -8, -2, -8), line(-2, -8, -2, 0), line(2, 0, 2, -8), line(2, -8, 12, -8), line(12, -8, 12, 0)] : [...leads(12), { as: 'rect', x: -12, y: -9, width: 24, height: 18 }, line(-12, 0, -4, 0), line(-4, 0, -4, -5), line(-4, -5, 4, -5), line(4, -5, 4, 0), line(4, 0, 12, 0)];
-    case 'timer': return box(words, 24);
-    case 'bar': return [line(-26, 0, 26, 0), { as: 'rect', x: -16, y: -3, width: 32, height: 6 }];
-    case 'valve': return [...round('M'), line(-7, 21, 0, 17), line(7, 21, 0, 17), line(-7, 21, -7, 13.5), line(7, 21, 7, 13.5)];
-    case 'winding': return [...leads(20), ...[-15, -5, 5, 15].map((x): Stroke => ({ as: 'arc', x, y: 0, r: 5, up: true }))];
-    case 'box': return box(words || tag);
-    case 'source': return [...leads(15), { as: 'circle', x: 0, y: 0, r: 15 }, text(words.length > 6 ? '~' : words)];
+    case 'isolator':
+      return na ? naSwitch(form, ACTUATORS[kind]?.na ?? []) : iecContact(form, ACTUATORS[kind]?.iec ?? []);
+    case 'push':
+      return na ? push(form) : iecContact(form, [line(0, -4, 0, -13), line(-5, -13, 5, -13)]);
+    case 'coil':
+      return na ? round(tag) : [...leads(16), { as: 'rect', x: -16, y: -11, width: 32, height: 22, body: true }, text(tag)];
+    case 'motor':
+      return round('M');
+    case 'lamp':
+      return [...leads(13), { as: 'circle', x: 0, y: 0, r: 13, body: true }, line(-9, -9, 9, 9), line(-9, 9, 9, -9)];
+    case 'heater':
+      return na
+        ? box(words)
+        : [
+            ...leads(22),
+            { as: 'rect', x: -22, y: -9, width: 44, height: 18, body: true },
+            line(-11, -9, -11, 9),
+            line(0, -9, 0, 9),
+            line(11, -9, 11, 9),
+          ];
+    case 'fuse':
+      return [line(-26, 0, 26, 0), { as: 'rect', x: -14, y: -6, width: 28, height: 12 }];
+    case 'overload-heater':
+      return na
+        ? [
+            ...leads(12),
+            line(-12, 0, -12, -8),
+            line(-12, -8, -2, -8),
+            line(-2, -8, -2, 0),
+            line(2, 0, 2, -8),
+            line(2, -8, 12, -8),
+            line(12, -8, 12, 0),
+          ]
+        : [
+            ...leads(12),
+            { as: 'rect', x: -12, y: -9, width: 24, height: 18 },
+            line(-12, 0, -4, 0),
+            line(-4, 0, -4, -5),
+            line(-4, -5, 4, -5),
+            line(4, -5, 4, 0),
+            line(4, 0, 12, 0),
+          ];
+    case 'timer':
+      return box(words, 24);
+    case 'bar':
+      return [line(-26, 0, 26, 0), { as: 'rect', x: -16, y: -3, width: 32, height: 6 }];
+    case 'valve':
+      return [...round('M'), line(-7, 21, 0, 17), line(7, 21, 0, 17), line(-7, 21, -7, 13.5), line(7, 21, 7, 13.5)];
+    case 'winding':
+      return [...leads(20), ...[-15, -5, 5, 15].map((x): Stroke => ({ as: 'arc', x, y: 0, r: 5, up: true }))];
+    case 'box':
+      return box(words || tag);
+    case 'source':
+      return [...leads(15), { as: 'circle', x: 0, y: 0, r: 15 }, text(words.length > 6 ? '~' : words)];
     case 'source-block':
-    case 'motor-block': return [{ as: 'rect', x: -size.width / 2, y: -size.height / 2, width: size.width, height: size.height, body: true }, text(kind === 'motor-block' ? 'M 3~' : '3~')];
-    case 'wire': return [line(-26, 0, 26, 0)];
+    case 'motor-block':
+      return [
+        { as: 'rect', x: -size.width / 2, y: -size.height / 2, width: size.width, height: size.height, body: true },
+        text(kind === 'motor-block' ? 'M 3~' : '3~'),
+      ];
+    case 'wire':
+      return [line(-26, 0, 26, 0)];
   }
 }

@@ -20,12 +20,23 @@ export function tidyBand(pen: Pen, rails: readonly RailMark[]): { segments: Segm
       const [from, to] = [Math.min(segment.x1, segment.x2), Math.max(segment.x1, segment.x2)];
       const holds = [
         ...anchors.filter(({ x, y }) => y === segment.y1 && x >= from && x <= to).map(({ x }) => x),
-        ...segments.filter((other, place) => place !== index).flatMap((other) => {
-          const ends = [[other.x1, other.y1], [other.x2, other.y2]] as const;
-          const meets = ends.filter(([x, y]) => y === segment.y1 && x >= from && x <= to).map(([x]) => x);
-          const crossed = other.x1 === other.x2 && [from, to].includes(other.x1) && segment.y1 >= Math.min(other.y1, other.y2) && segment.y1 <= Math.max(other.y1, other.y2) ? [other.x1] : [];
-          return [...meets, ...crossed];
-        }),
+        ...segments
+          .filter((_other, place) => place !== index)
+          .flatMap((other) => {
+            const ends = [
+              [other.x1, other.y1],
+              [other.x2, other.y2],
+            ] as const;
+            const meets = ends.filter(([x, y]) => y === segment.y1 && x >= from && x <= to).map(([x]) => x);
+            const crossed =
+              other.x1 === other.x2 &&
+              [from, to].includes(other.x1) &&
+              segment.y1 >= Math.min(other.y1, other.y2) &&
+              segment.y1 <= Math.max(other.y1, other.y2)
+                ? [other.x1]
+                : [];
+            return [...meets, ...crossed];
+          }),
       ];
       const low = Math.min(...holds);
       const high = Math.max(...holds);
@@ -36,7 +47,8 @@ export function tidyBand(pen: Pen, rails: readonly RailMark[]): { segments: Segm
   }
   const dots = pen.dots.filter(({ x, y }) => {
     const around = segments.reduce((count, { x1, y1, x2, y2 }) => {
-      if (x1 === x2 ? x !== x1 || y < Math.min(y1, y2) || y > Math.max(y1, y2) : y !== y1 || x < Math.min(x1, x2) || x > Math.max(x1, x2)) return count;
+      if (x1 === x2 ? x !== x1 || y < Math.min(y1, y2) || y > Math.max(y1, y2) : y !== y1 || x < Math.min(x1, x2) || x > Math.max(x1, x2))
+        return count;
       return count + ((x === x1 && y === y1) || (x === x2 && y === y2) ? 1 : 2);
     }, 0);
     return around > 2;

@@ -40,9 +40,14 @@ export function verifyBand(band: Band, netOf: ReadonlyMap<Point, number>): Discr
     const index = band.segments.findIndex((segment) => on(segment, x, y));
     return index < 0 ? undefined : find(index);
   };
-  for (const symbol of band.symbols) for (const pin of symbol.pins) groups.push({ place: pin.point, net: netOf.get(pin.point)!, group: groupAt(pin.x, pin.y) });
-  for (const marker of band.markers) groups.push({ place: marker.point, net: netOf.get(marker.point)!, group: groupAt(marker.x, marker.y) });
-  const named = [...band.flags.map(({ net, x, y }) => ({ net, group: groupAt(x, y) })), ...band.rails.map(({ net, x, y1 }) => ({ net, group: groupAt(x, y1) }))];
+  for (const symbol of band.symbols)
+    for (const pin of symbol.pins) groups.push({ place: pin.point, net: netOf.get(pin.point)!, group: groupAt(pin.x, pin.y) });
+  for (const marker of band.markers)
+    groups.push({ place: marker.point, net: netOf.get(marker.point)!, group: groupAt(marker.x, marker.y) });
+  const named = [
+    ...band.flags.map(({ net, x, y }) => ({ net, group: groupAt(x, y) })),
+    ...band.rails.map(({ net, x, y1 }) => ({ net, group: groupAt(x, y1) })),
+  ];
   const nameOf = new Map<number, number>();
   for (const { net, group } of named) {
     if (group === undefined) continue;
@@ -65,12 +70,18 @@ export function verifyBand(band: Band, netOf: ReadonlyMap<Point, number>): Discr
     if ((groupOfNet.has(net) && groupOfNet.get(net) !== root) || lone.has(net)) found.push({ what: 'missing joint', at: place });
     groupOfNet.set(net, root);
   }
-  for (const { net, group } of named) if (group !== undefined && netOfGroup.has(find(group)) && netOfGroup.get(find(group)) !== net) found.push({ what: 'false joint', at: `net ${net}` });
+  for (const { net, group } of named)
+    if (group !== undefined && netOfGroup.has(find(group)) && netOfGroup.get(find(group)) !== net)
+      found.push({ what: 'false joint', at: `net ${net}` });
   band.symbols.forEach((symbol, index) => {
     const left = symbol.x - symbol.width / 2;
     const top = symbol.y - symbol.height / 2;
     for (const other of band.symbols.slice(index + 1)) {
-      if (Math.abs(other.x - symbol.x) < (symbol.width + other.width) / 2 && Math.abs(other.y - symbol.y) < (symbol.height + other.height) / 2) found.push({ what: 'symbols overlap', at: `${symbol.id} ${other.id}` });
+      if (
+        Math.abs(other.x - symbol.x) < (symbol.width + other.width) / 2 &&
+        Math.abs(other.y - symbol.y) < (symbol.height + other.height) / 2
+      )
+        found.push({ what: 'symbols overlap', at: `${symbol.id} ${other.id}` });
     }
     for (const { x1, y1, x2, y2 } of band.segments) {
       const inX = Math.max(x1, x2) > left + 0.5 && Math.min(x1, x2) < left + symbol.width - 0.5;

@@ -1,7 +1,31 @@
 import { type Circuit, type LogEntry, terminalId } from '#core/circuit';
 import { familyOf } from '#core/devices';
-import { acrossBranch, branchAmps, type Fault, type NetworkPlan, pairVolts, partAmps, partVolts, planNetwork, setPart, solveNet, voltsAt, windingModel } from '#core/network';
-import { conditionAt, copyMoment, createRig, type Frame, type Moment, type Rig, runLog, showMoment, sightOf, STARTING } from '#core/sequence';
+import {
+  acrossBranch,
+  branchAmps,
+  type Fault,
+  type NetworkPlan,
+  pairVolts,
+  partAmps,
+  partVolts,
+  planNetwork,
+  setPart,
+  solveNet,
+  voltsAt,
+  windingModel,
+} from '#core/network';
+import {
+  conditionAt,
+  copyMoment,
+  createRig,
+  type Frame,
+  type Moment,
+  type Rig,
+  runLog,
+  STARTING,
+  showMoment,
+  sightOf,
+} from '#core/sequence';
 import { magnitude } from '#core/units';
 
 /** What a coil met over the states tried. Volts RMS at its terminals; drive is the share of rated that moves it. */
@@ -59,17 +83,30 @@ const PRESS_MS = 500;
 export function inputStates(plan: NetworkPlan): { name: string; log: LogEntry[] }[] {
   const inputs = Object.values(plan.circuit.devices)
     .sort((a, b) => (a.id < b.id ? -1 : 1))
-    .flatMap((device) => familyOf(device).inputs.filter(({ name }) => name !== 'closed' && name !== 'reset').filter((input) => moves(plan, device.id, input.name)).map((input) => ({ device, input })))
+    .flatMap((device) =>
+      familyOf(device)
+        .inputs.filter(({ name }) => name !== 'closed' && name !== 'reset')
+        .filter((input) => moves(plan, device.id, input.name))
+        .map((input) => ({ device, input })),
+    )
     .slice(0, MOST_INPUTS);
   return Array.from({ length: 2 ** inputs.length }, (_, bits) => {
     const chosen = inputs.filter((_, index) => (bits >> index) & 1);
     const log: LogEntry[] = [{ atMs: 0, power: 'on' }];
     for (const { device, input } of chosen) {
       if (input.kind === 'momentary') {
-        log.push({ atMs: PRESS_AT_MS, device: device.id, input: input.name, on: true }, { atMs: PRESS_AT_MS + PRESS_MS, device: device.id, input: input.name, on: false });
+        log.push(
+          { atMs: PRESS_AT_MS, device: device.id, input: input.name, on: true },
+          { atMs: PRESS_AT_MS + PRESS_MS, device: device.id, input: input.name, on: false },
+        );
       } else log.push({ atMs: 0, device: device.id, input: input.name, on: !input.rest });
     }
-    return { name: chosen.map(({ device, input }) => `${device.tag} ${input.rest ? input.off.toLowerCase() : input.state}`).join(', ') || 'nothing called', log };
+    return {
+      name:
+        chosen.map(({ device, input }) => `${device.tag} ${input.rest ? input.off.toLowerCase() : input.state}`).join(', ') ||
+        'nothing called',
+      log,
+    };
   });
 }
 
@@ -96,22 +133,38 @@ export function explore(circuit: Circuit, faults: readonly Fault[] = [], plan = 
   const contacts = plan.parts.filter(({ part }) => part.kind === 'contact');
   const perCoil = new Map<number, { state: string; watch: Watch }[]>(coils.map(({ index }) => [index, []]));
   const wrongKind = new Map<number, number>();
-  const carried = new Map<number, { runA: number; startA: number; state: string; moment: Moment | undefined }>(contacts.map(({ index }) => [index, { runA: 0, startA: 0, state: '', moment: undefined }]));
+  const carried = new Map<number, { runA: number; startA: number; state: string; moment: Moment | undefined }>(
+    contacts.map(({ index }) => [index, { runA: 0, startA: 0, state: '', moment: undefined }]),
+  );
   const greatestToEarth = new Float64Array(plan.nodeCount);
   const transformers = new Map<number, { -readonly [K in keyof TransformerExposure]: TransformerExposure[K] }>();
-  for (const { part, index } of plan.parts) if (part.kind === 'transformer') transformers.set(index, { idleV: windingModel(part)?.idleV ?? 0, lowestV: Number.POSITIVE_INFINITY, lowestState: '', heldVa: 0, worstVa: 0 });
+  for (const { part, index } of plan.parts)
+    if (part.kind === 'transformer')
+      transformers.set(index, {
+        idleV: windingModel(part)?.idleV ?? 0,
+        lowestV: Number.POSITIVE_INFINITY,
+        lowestState: '',
+        heldVa: 0,
+        worstVa: 0,
+      });
   const states = inputStates(plan);
   for (const { name, log } of states) {
-    const watches = new Map<number, Watch>(coils.map(({ index }) => [index, { peakOpen: { volts: 0, drive: 0 }, closing: undefined, held: undefined }]));
+    const watches = new Map<number, Watch>(
+      coils.map(({ index }) => [index, { peakOpen: { volts: 0, drive: 0 }, closing: undefined, held: undefined }]),
+    );
     runLog(rig, log, Number.POSITIVE_INFINITY, (frame) => {
       watchCoils(rig, coils, frame, watches, wrongKind);
-      const starting = plan.parts.some(({ part, index }) => (part.kind === 'motor' || part.kind === 'motor3') && frame.moment.modes[index] === STARTING);
-      const quiet = !starting && !frame.due.some(({ part, mode }) => mode === 1 && ['coil', 'motor', 'motor3'].includes(plan.parts[part]!.part.kind));
+      const starting = plan.parts.some(
+        ({ part, index }) => (part.kind === 'motor' || part.kind === 'motor3') && frame.moment.modes[index] === STARTING,
+      );
+      const quiet =
+        !starting && !frame.due.some(({ part, mode }) => mode === 1 && ['coil', 'motor', 'motor3'].includes(plan.parts[part]!.part.kind));
       for (const { index } of contacts) {
         const kept = carried.get(index)!;
         const amps = partAmps(rig.nets, plan, index);
         if (starting) kept.startA = Math.max(kept.startA, amps);
-        if (quiet && frame.moment.modes[index] === 1 && amps > kept.runA + 1e-9) carried.set(index, { ...kept, runA: amps, state: name, moment: copyMoment(frame.moment) });
+        if (quiet && frame.moment.modes[index] === 1 && amps > kept.runA + 1e-9)
+          carried.set(index, { ...kept, runA: amps, state: name, moment: copyMoment(frame.moment) });
       }
       for (const [index, kept] of transformers) {
         const { volts, va } = secondaryOf(rig, index);
@@ -127,7 +180,10 @@ export function explore(circuit: Circuit, faults: readonly Fault[] = [], plan = 
     for (const [index, watch] of watches) perCoil.get(index)!.push({ state: name, watch });
   }
   return {
-    plan, statesSeen: states.length, greatestToEarth, transformers,
+    plan,
+    statesSeen: states.length,
+    greatestToEarth,
+    transformers,
     coils: new Map([...perCoil].map(([index, seen]) => [index, worstOf(seen, wrongKind.get(index) ?? 0)])),
     contacts: new Map([...carried].map(([index, kept]) => [index, { ...kept, ...behind(rig, index, kept.moment) }])),
   };
@@ -143,7 +199,13 @@ export function secondaryOf(rig: Rig, index: number): { volts: number; va: numbe
   return { volts, va: volts * Math.hypot(...rig.nets.map((net) => magnitude(branchAmps(net, top)))) };
 }
 
-function watchCoils(rig: Rig, coils: readonly { index: number }[], frame: Frame, watches: Map<number, Watch>, wrongKind: Map<number, number>): void {
+function watchCoils(
+  rig: Rig,
+  coils: readonly { index: number }[],
+  frame: Frame,
+  watches: Map<number, Watch>,
+  wrongKind: Map<number, number>,
+): void {
   for (const { index } of coils) {
     const { part, firstBranch } = rig.plan.parts[index]!;
     if (part.kind !== 'coil') continue;
@@ -153,23 +215,34 @@ function watchCoils(rig: Rig, coils: readonly { index: number }[], frame: Frame,
       if (!watch.held || seen.drive < watch.held.drive) watch.held = seen;
     } else {
       if (seen.volts > watch.peakOpen.volts) watch.peakOpen = seen;
-      if (frame.due.some((due) => due.part === index && due.mode === 1) && (!watch.closing || seen.drive < watch.closing.drive)) watch.closing = seen;
+      if (frame.due.some((due) => due.part === index && due.mode === 1) && (!watch.closing || seen.drive < watch.closing.drive))
+        watch.closing = seen;
     }
     if (part.ratedV === undefined || part.current === undefined) continue;
-    const wrong = rig.nets.filter(({ hz }) => (part.current === 'AC') === (hz === 0)).reduce((sum, net) => sum + magnitude(acrossBranch(net, firstBranch)), 0);
+    const wrong = rig.nets
+      .filter(({ hz }) => (part.current === 'AC') === (hz === 0))
+      .reduce((sum, net) => sum + magnitude(acrossBranch(net, firstBranch)), 0);
     wrongKind.set(index, Math.max(wrongKind.get(index) ?? 0, wrong / part.ratedV));
   }
 }
 
 /** A state counts as a call when the coil gets at least half of the most it ever gets: leakage through a timer is no call. */
 function worstOf(seen: readonly { state: string; watch: Watch }[], wrongKindRatio: number): CoilExposure {
-  const flat = seen.map(({ state, watch }) => ({ state, open: watch.closing ?? watch.peakOpen, held: watch.held, top: Math.max(watch.peakOpen.drive, watch.held?.drive ?? 0) }));
+  const flat = seen.map(({ state, watch }) => ({
+    state,
+    open: watch.closing ?? watch.peakOpen,
+    held: watch.held,
+    top: Math.max(watch.peakOpen.drive, watch.held?.drive ?? 0),
+  }));
   const most = Math.max(0, ...flat.map(({ top }) => top));
   const called = most > 0.01 ? flat.filter(({ top }) => top >= most / 2) : [];
-  const lowest = <T extends { drive: number }>(list: T[]): T | undefined => list.reduce<T | undefined>((least, one) => (!least || one.drive < least.drive ? one : least), undefined);
+  const lowest = <T extends { drive: number }>(list: T[]): T | undefined =>
+    list.reduce<T | undefined>((least, one) => (!least || one.drive < least.drive ? one : least), undefined);
   const pullIn = lowest(called.map(({ state, open }) => ({ ...open, state })));
   const held = lowest(called.flatMap(({ state, held: one }) => (one ? [{ ...one, state }] : [])));
-  const highest = flat.flatMap(({ state, open, held: one }) => [{ ...open, state }, ...(one ? [{ ...one, state }] : [])]).reduce((top, one) => (one.drive > top.drive ? one : top), { volts: 0, drive: 0, state: '' });
+  const highest = flat
+    .flatMap(({ state, open, held: one }) => [{ ...open, state }, ...(one ? [{ ...one, state }] : [])])
+    .reduce((top, one) => (one.drive > top.drive ? one : top), { volts: 0, drive: 0, state: '' });
   return { pullIn, held, highest, wrongKindRatio };
 }
 
@@ -178,7 +251,9 @@ function behind(rig: Rig, contact: number, moment: Moment | undefined): { serves
   if (!moment) return { serves: [], breaksV: 0 };
   const { plan, nets } = rig;
   showMoment(rig, moment);
-  const loads = plan.parts.filter(({ part }) => ['motor', 'motor3', 'load', 'coil', 'electronics', 'travel', 'dc-output'].includes(part.kind));
+  const loads = plan.parts.filter(({ part }) =>
+    ['motor', 'motor3', 'load', 'coil', 'electronics', 'travel', 'dc-output'].includes(part.kind),
+  );
   const before = loads.map(({ index }) => leastAmps(rig, index));
   for (const net of nets) {
     setPart(net, contact, { ...conditionAt(rig, contact, moment), fault: 'stuckOpen' });
@@ -188,7 +263,14 @@ function behind(rig: Rig, contact: number, moment: Moment | undefined): { serves
   const serves = loads.flatMap(({ index, part }, place): Served[] => {
     const amps = before[place]!;
     if (amps < 1e-4 || leastAmps(rig, index) > 0.6 * amps) return [];
-    const kind = part.kind === 'motor' || part.kind === 'motor3' ? 'motor' : part.kind === 'coil' || part.kind === 'travel' ? 'coil' : part.kind === 'load' && (part.use === 'heater' || part.use === 'lamp') ? 'resistive' : 'electronics';
+    const kind =
+      part.kind === 'motor' || part.kind === 'motor3'
+        ? 'motor'
+        : part.kind === 'coil' || part.kind === 'travel'
+          ? 'coil'
+          : part.kind === 'load' && (part.use === 'heater' || part.use === 'lamp')
+            ? 'resistive'
+            : 'electronics';
     return [{ part: index, kind, amps }];
   });
   for (const net of nets) setPart(net, contact, conditionAt(rig, contact, moment));
@@ -199,5 +281,7 @@ function behind(rig: Rig, contact: number, moment: Moment | undefined): { serves
 function leastAmps(rig: Rig, index: number): number {
   const { part, firstBranch, branches } = rig.plan.parts[index]!;
   if (part.kind !== 'motor3') return partAmps(rig.nets, rig.plan, index);
-  return Math.min(...Array.from({ length: branches }, (_, k) => Math.hypot(...rig.nets.map((net) => magnitude(branchAmps(net, firstBranch + k))))));
+  return Math.min(
+    ...Array.from({ length: branches }, (_, k) => Math.hypot(...rig.nets.map((net) => magnitude(branchAmps(net, firstBranch + k))))),
+  );
 }

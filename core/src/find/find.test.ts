@@ -1,7 +1,22 @@
 import { describe, expect, it } from 'vitest';
 import { planNetwork } from '#core/network';
 import { DEMO, demo, point } from '../testing/demo';
-import { bestNext, byBestNext, fromSource, halfSplit, offScale, onScale, type Policy, posterior, predict, profilePoints, rankClasses, runSession, type Test, INFERENCE_NOISE } from './index';
+import {
+  bestNext,
+  byBestNext,
+  fromSource,
+  halfSplit,
+  INFERENCE_NOISE,
+  offScale,
+  onScale,
+  type Policy,
+  posterior,
+  predict,
+  profilePoints,
+  rankClasses,
+  runSession,
+  type Test,
+} from './index';
 
 const study = (name: string) => {
   const circuit = demo(name);
@@ -10,9 +25,18 @@ const study = (name: string) => {
   const predictions = predict(plan, log, atMs);
   const part = plan.partsIn(about).find(({ part: one }) => ['coil', 'source'].includes(one.kind))!;
   const profile = profilePoints(plan, part.index)!;
-  const walk: Test[] = profile.points.filter((one) => one !== profile.reference).map((red) => ({ red, black: profile.reference, mode: predictions.modes[0]! }));
+  const walk: Test[] = profile.points
+    .filter((one) => one !== profile.reference)
+    .map((red) => ({ red, black: profile.reference, mode: predictions.modes[0]! }));
   // the way of a hand that does not know where to look: the path first, then every other point to the return
-  const order = [...walk, ...predictions.points.filter((one) => !profile.points.includes(one)).map((red): Test => ({ red, black: profile.reference, mode: predictions.modes[0]! }))].filter(({ red, black }) => predictions.pairs.some(([i, j]) => [predictions.points[i], predictions.points[j]].sort().join() === [red, black].sort().join()));
+  const order = [
+    ...walk,
+    ...predictions.points
+      .filter((one) => !profile.points.includes(one))
+      .map((red): Test => ({ red, black: profile.reference, mode: predictions.modes[0]! })),
+  ].filter(({ red, black }) =>
+    predictions.pairs.some(([i, j]) => [predictions.points[i], predictions.points[j]].sort().join() === [red, black].sort().join()),
+  );
   const healthy = JSON.stringify(predictions.sightings[0]);
   const visible = predictions.suspects.flatMap((_, index) => (JSON.stringify(predictions.sightings[index]) === healthy ? [] : [index]));
   return { circuit, predictions, visible, order, profile };
@@ -20,7 +44,11 @@ const study = (name: string) => {
 
 const play = (name: string, policyOf: (order: readonly Test[]) => Policy) => {
   const { predictions, visible, order } = study(name);
-  return visible.map((truth) => ({ truth, ...runSession(predictions, truth, policyOf(order), 1000 + truth) , right: predictions.classOf[truth]! }));
+  return visible.map((truth) => ({
+    truth,
+    ...runSession(predictions, truth, policyOf(order), 1000 + truth),
+    right: predictions.classOf[truth]!,
+  }));
 };
 
 describe.each(DEMO)('every visible fault of %s', (name) => {
@@ -38,7 +66,13 @@ it('takes fewer readings than the classical ways on the same evidence (printed)'
   const figures = Object.entries(ways).map(([way, policy]) => {
     const sessions = DEMO.flatMap((name) => play(name, policy));
     const readings = sessions.map((one) => one.readings);
-    return { way, sessions: sessions.length, mean: Math.round(mean(readings) * 100) / 100, max: Math.max(...readings), wrong: sessions.filter(({ named, right }) => named !== right).length };
+    return {
+      way,
+      sessions: sessions.length,
+      mean: Math.round(mean(readings) * 100) / 100,
+      max: Math.max(...readings),
+      wrong: sessions.filter(({ named, right }) => named !== right).length,
+    };
   });
   console.table(figures);
   expect(figures[0]!.mean).toBeLessThan(figures[1]!.mean);
@@ -49,7 +83,9 @@ it('takes fewer readings than the classical ways on the same evidence (printed)'
 
 describe('inference', () => {
   const { circuit, predictions } = study('Q1');
-  it.each([0, 0.4, 2.4, 26.5, 240, 480])('the scale of noise turns back at %f V', (volts) => expect(offScale(onScale(volts, INFERENCE_NOISE), INFERENCE_NOISE)).toBeCloseTo(volts, 6));
+  it.each([0, 0.4, 2.4, 26.5, 240, 480])('the scale of noise turns back at %f V', (volts) =>
+    expect(offScale(onScale(volts, INFERENCE_NOISE), INFERENCE_NOISE)).toBeCloseTo(volts, 6),
+  );
 
   it('belief sums to one and a reading moves it the right way', () => {
     const seen = { K1: false, TC1: true, K3: true };
@@ -62,7 +98,11 @@ describe('inference', () => {
 
   it('an open coil behind the timer is told by 0 V across the timer', () => {
     const seen = { K1: false, TC1: true, K3: true };
-    const measured = [{ red: point(circuit, 'DT1:1'), black: point(circuit, 'DT1:2'), mode: 'vac' as const, volts: 0 }, { red: point(circuit, 'K1:A1'), black: point(circuit, 'T1:C'), mode: 'vac' as const, volts: 27 }, { red: point(circuit, 'K1:A2'), black: point(circuit, 'T1:C'), mode: 'vac' as const, volts: 0 }];
+    const measured = [
+      { red: point(circuit, 'DT1:1'), black: point(circuit, 'DT1:2'), mode: 'vac' as const, volts: 0 },
+      { red: point(circuit, 'K1:A1'), black: point(circuit, 'T1:C'), mode: 'vac' as const, volts: 27 },
+      { red: point(circuit, 'K1:A2'), black: point(circuit, 'T1:C'), mode: 'vac' as const, volts: 0 },
+    ];
     const [first] = rankClasses(predictions, posterior(predictions, { seen, measured }));
     expect(first!.members.map((index) => predictions.suspects[index]!.words)).toContain('K1 coil open');
   });

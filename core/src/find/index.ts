@@ -1,9 +1,9 @@
-export type { Noise } from './scale';
-export { INFERENCE_NOISE, METER_NOISE, offScale, onScale } from './scale';
-export type { Predictions, ReadMode, Sightings, Suspect, Test } from './suspects';
-export { listSuspects, predict, sightingsOf } from './suspects';
 export type { Advice, Evidence, Measured, Outcome, TestCost } from './infer';
 export { allowedBand, bestNext, costOf, DEFAULT_COST, outcomesOf, pairIndex, posterior, predictedVolts, rankClasses } from './infer';
+export { profilePoints } from './profile';
+export type { Noise } from './scale';
+export { INFERENCE_NOISE, METER_NOISE, offScale, onScale } from './scale';
 export type { Policy, SessionEnd } from './session';
 export { byBestNext, fromSource, halfSplit, runSession, seeded } from './session';
-export { profilePoints } from './profile';
+export type { Predictions, ReadMode, Sightings, Suspect, Test } from './suspects';
+export { listSuspects, predict, sightingsOf } from './suspects';

@@ -47,14 +47,20 @@ export function posterior(predictions: Predictions, { seen, measured }: Evidence
 }
 
 /** Belief by class, greatest first. */
-export function rankClasses(predictions: Predictions, belief: Float64Array): { readonly share: number; readonly members: readonly number[] }[] {
+export function rankClasses(
+  predictions: Predictions,
+  belief: Float64Array,
+): { readonly share: number; readonly members: readonly number[] }[] {
   const byClass = new Map<number, number[]>();
   belief.forEach((_, index) => {
     const key = predictions.classOf[index]!;
     byClass.set(key, [...(byClass.get(key) ?? []), index]);
   });
   return [...byClass.values()]
-    .map((members) => ({ share: members.reduce((sum, index) => sum + belief[index]!, 0), members: members.sort((a, b) => belief[b]! - belief[a]!) }))
+    .map((members) => ({
+      share: members.reduce((sum, index) => sum + belief[index]!, 0),
+      members: members.sort((a, b) => belief[b]! - belief[a]!),
+    }))
     .sort((a, b) => b.share - a.share);
 }
 
@@ -69,7 +75,12 @@ export const DEFAULT_COST: TestCost = { perMovedLead: 0.1, controlDanger: 0.4, p
 const CONTROL_MAINS_V = 150;
 const EXTRA_LOW_V = 30;
 
-export function costOf(predictions: Predictions, test: Test, before: { red?: Point; black?: Point }, cost: TestCost = DEFAULT_COST): number {
+export function costOf(
+  predictions: Predictions,
+  test: Test,
+  before: { red?: Point; black?: Point },
+  cost: TestCost = DEFAULT_COST,
+): number {
   const hotter = Math.max(...[test.red, test.black].map((point) => predictions.healthyToEarth[predictions.points.indexOf(point)] ?? 0));
   const danger = hotter <= EXTRA_LOW_V ? 0 : hotter <= CONTROL_MAINS_V ? cost.controlDanger : cost.powerDanger;
   return cost.perMovedLead * (Number(test.red !== before.red) + Number(test.black !== before.black)) + danger;
@@ -97,7 +108,13 @@ const BINS = 512;
 const KERNEL = [0.006, 0.061, 0.242, 0.383, 0.242, 0.061, 0.006];
 
 /** Expected information of one pair: entropy of what may be read, less that of the noise. */
-export function gainOf(scaled: readonly Float32Array[], pair: number, live: readonly number[], belief: Float64Array, bins: Float64Array): number {
+export function gainOf(
+  scaled: readonly Float32Array[],
+  pair: number,
+  live: readonly number[],
+  belief: Float64Array,
+  bins: Float64Array,
+): number {
   let low = BINS;
   let high = 0;
   for (const index of live) {
@@ -128,7 +145,12 @@ const NOISE_ENTROPY = -KERNEL.reduce((sum, one) => sum + one * Math.log2(one), 0
  * @param options `allow` leaves tests out (no live work), `reference` is the return that breaks ties
  * @returns undefined when no reading here tells the remaining suspects apart
  */
-export function bestNext(predictions: Predictions, evidence: Evidence, before: { red?: Point; black?: Point } = {}, { allow, reference }: { allow?: (test: Test) => boolean; reference?: Point } = {}): Advice | undefined {
+export function bestNext(
+  predictions: Predictions,
+  evidence: Evidence,
+  before: { red?: Point; black?: Point } = {},
+  { allow, reference }: { allow?: (test: Test) => boolean; reference?: Point } = {},
+): Advice | undefined {
   const belief = posterior(predictions, evidence);
   const live = [...belief.keys()].filter((index) => belief[index]! > 1e-3);
   const bins = new Float64Array(BINS);
@@ -164,7 +186,10 @@ function placeLeads(predictions: Predictions, a: Point, b: Point): [Point, Point
 export function outcomesOf(predictions: Predictions, belief: Float64Array, test: Test): Outcome[] {
   const pair = pairIndex(predictions, test.red, test.black);
   const mode = predictions.modes.indexOf(test.mode);
-  const live = [...belief.keys()].filter((index) => belief[index]! > 0.004).map((index) => ({ index, u: predictions.scaled[mode]![index]![pair]! })).sort((a, b) => a.u - b.u);
+  const live = [...belief.keys()]
+    .filter((index) => belief[index]! > 0.004)
+    .map((index) => ({ index, u: predictions.scaled[mode]![index]![pair]! }))
+    .sort((a, b) => a.u - b.u);
   const groups: { index: number; u: number }[][] = [];
   for (const one of live) {
     const group = groups.at(-1);
@@ -173,20 +198,33 @@ export function outcomesOf(predictions: Predictions, belief: Float64Array, test:
   }
   return groups
     .map((group) => ({
-      fromV: Math.max(0, offScale(group[0]!.u - 2, INFERENCE_NOISE)), toV: offScale(group.at(-1)!.u + 2, INFERENCE_NOISE),
-      share: group.reduce((sum, { index }) => sum + belief[index]!, 0), leaves: group.map(({ index }) => index).sort((a, b) => belief[b]! - belief[a]!),
+      fromV: Math.max(0, offScale(group[0]!.u - 2, INFERENCE_NOISE)),
+      toV: offScale(group.at(-1)!.u + 2, INFERENCE_NOISE),
+      share: group.reduce((sum, { index }) => sum + belief[index]!, 0),
+      leaves: group.map(({ index }) => index).sort((a, b) => belief[b]! - belief[a]!),
     }))
     .sort((a, b) => b.share - a.share);
 }
 
 /** The band of volts to a reference that the remaining suspects allow at each point: what the profile shades. */
-export function allowedBand(predictions: Predictions, belief: Float64Array, point: Point, reference: Point, mode: ReadMode): { lowV: number; highV: number } {
+export function allowedBand(
+  predictions: Predictions,
+  belief: Float64Array,
+  point: Point,
+  reference: Point,
+  mode: ReadMode,
+): { lowV: number; highV: number } {
   const pair = pairIndex(predictions, point, reference);
   const m = predictions.modes.indexOf(mode);
   if (pair < 0 || m < 0) return { lowV: 0, highV: 0 };
-  const allowed = [...belief.keys()].filter((index) => belief[index]! > 0.01).map((index) => offScale(predictions.scaled[m]![index]![pair]!, INFERENCE_NOISE));
+  const allowed = [...belief.keys()]
+    .filter((index) => belief[index]! > 0.01)
+    .map((index) => offScale(predictions.scaled[m]![index]![pair]!, INFERENCE_NOISE));
   return { lowV: Math.min(...allowed), highV: Math.max(...allowed) };
 }
 
 export const predictedVolts = (predictions: Predictions, suspect: number, test: Test): number =>
-  offScale(predictions.scaled[predictions.modes.indexOf(test.mode)]![suspect]![pairIndex(predictions, test.red, test.black)]!, INFERENCE_NOISE);
+  offScale(
+    predictions.scaled[predictions.modes.indexOf(test.mode)]![suspect]![pairIndex(predictions, test.red, test.black)]!,
+    INFERENCE_NOISE,
+  );

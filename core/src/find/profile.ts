@@ -5,7 +5,10 @@ import { EARTH_NODE, type NetworkPlan } from '#core/network';
  * The points along the way from a source through a part and back, in the order a hand would walk them:
  * the shortest way through the wiring, contacts taken as if closed, loads other than the part left out.
  */
-export function profilePoints(plan: NetworkPlan, part: number): { readonly points: readonly Point[]; readonly reference: Point } | undefined {
+export function profilePoints(
+  plan: NetworkPlan,
+  part: number,
+): { readonly points: readonly Point[]; readonly reference: Point } | undefined {
   const branch = plan.branches[plan.parts[part]!.firstBranch]!;
   const [a, b] = [branch.nodes[0]!, branch.nodes[1]!];
   const passable = (owner: (typeof plan.branches)[number]['owner']): boolean => {

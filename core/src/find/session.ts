@@ -8,26 +8,30 @@ export type Policy = (predictions: Predictions, evidence: Evidence, before: Part
 export const byBestNext: Policy = (predictions, evidence, before) => bestNext(predictions, evidence, before)?.test;
 
 /** Black stays on the return; red steps from the source on through the circuit, point by point. */
-export const fromSource = (order: readonly Test[]): Policy => (predictions, evidence) => {
-  const taken = new Set(evidence.measured.map(({ red, black, mode }) => `${mode}${pairIndex(predictions, red, black)}`));
-  return order.find((test) => !taken.has(`${test.mode}${pairIndex(predictions, test.red, test.black)}`));
-};
+export const fromSource =
+  (order: readonly Test[]): Policy =>
+  (predictions, evidence) => {
+    const taken = new Set(evidence.measured.map(({ red, black, mode }) => `${mode}${pairIndex(predictions, red, black)}`));
+    return order.find((test) => !taken.has(`${test.mode}${pairIndex(predictions, test.red, test.black)}`));
+  };
 
 /** Live or dead to the return: the point that comes nearest to halving what is still believed. */
-export const halfSplit = (order: readonly Test[]): Policy => (predictions, evidence) => {
-  const belief = posterior(predictions, evidence);
-  const taken = new Set(evidence.measured.map(({ red, black, mode }) => `${mode}${pairIndex(predictions, red, black)}`));
-  let best: { test: Test; off: number } | undefined;
-  for (const test of order) {
-    const pair = pairIndex(predictions, test.red, test.black);
-    if (taken.has(`${test.mode}${pair}`)) continue;
-    const half = predictedVolts(predictions, 0, test) / 2;
-    const live = belief.reduce((sum, share, index) => sum + (predictedVolts(predictions, index, test) > half ? share : 0), 0);
-    const off = Math.abs(live - 0.5);
-    if (!best || off < best.off - 1e-12) best = { test, off };
-  }
-  return best && best.off < 0.5 - 1e-6 ? best.test : fromSource(order)(predictions, evidence, {});
-};
+export const halfSplit =
+  (order: readonly Test[]): Policy =>
+  (predictions, evidence) => {
+    const belief = posterior(predictions, evidence);
+    const taken = new Set(evidence.measured.map(({ red, black, mode }) => `${mode}${pairIndex(predictions, red, black)}`));
+    let best: { test: Test; off: number } | undefined;
+    for (const test of order) {
+      const pair = pairIndex(predictions, test.red, test.black);
+      if (taken.has(`${test.mode}${pair}`)) continue;
+      const half = predictedVolts(predictions, 0, test) / 2;
+      const live = belief.reduce((sum, share, index) => sum + (predictedVolts(predictions, index, test) > half ? share : 0), 0);
+      const off = Math.abs(live - 0.5);
+      if (!best || off < best.off - 1e-12) best = { test, off };
+    }
+    return best && best.off < 0.5 - 1e-6 ? best.test : fromSource(order)(predictions, evidence, {});
+  };
 
 export interface SessionEnd {
   readonly readings: number;

@@ -1,6 +1,16 @@
 import type { LogEntry, Point } from '#core/circuit';
 import { EARTH } from '#core/devices';
-import { EARTH_NODE, type Fault, faultsOfPart, floatingNodes, loadedVolts, meterImpedance, type NetworkPlan, tellFault, unitResponse } from '#core/network';
+import {
+  EARTH_NODE,
+  type Fault,
+  faultsOfPart,
+  floatingNodes,
+  loadedVolts,
+  meterImpedance,
+  type NetworkPlan,
+  tellFault,
+  unitResponse,
+} from '#core/network';
 import { createRig, frameAt, RUNNING, runLog, settleMoment, sightOf } from '#core/sequence';
 import { add, type Phasor, phasor, subtract } from '#core/units';
 import { INFERENCE_NOISE, onScale } from './scale';
@@ -50,19 +60,24 @@ export function listSuspects(plan: NetworkPlan): Suspect[] {
   const parts = plan.parts.flatMap((planned) => {
     const { part, device } = planned;
     const ends = 'a' in part ? [part.a, part.b] : [];
-    if (ends.length > 0 && !ends.every((end) => end.startsWith('#') || end.startsWith('!') || wired.has(`${device.id}:${end}` as never))) return [];
+    if (ends.length > 0 && !ends.every((end) => end.startsWith('#') || end.startsWith('!') || wired.has(`${device.id}:${end}` as never)))
+      return [];
     return faultsOfPart(planned).map(({ fault, weight }): Suspect => ({ fault, weight, words: tellFault(plan, fault) }));
   });
-  const wires = plan.conductors.filter(({ conductor }) => conductor.ends.every(Boolean)).map(({ conductor }): Suspect => {
-    const fault: Fault = { conductor: conductor.id, mode: 'open' };
-    return { fault, weight: WIRE_WEIGHT, words: `${tellFault(plan, fault)} (${wireEnds(plan, conductor.id)})` };
-  });
+  const wires = plan.conductors
+    .filter(({ conductor }) => conductor.ends.every(Boolean))
+    .map(({ conductor }): Suspect => {
+      const fault: Fault = { conductor: conductor.id, mode: 'open' };
+      return { fault, weight: WIRE_WEIGHT, words: `${tellFault(plan, fault)} (${wireEnds(plan, conductor.id)})` };
+    });
   return [{ fault: undefined, weight: HEALTHY_WEIGHT, words: 'Nothing: this is how it behaves' }, ...parts, ...wires];
 }
 
 const wireEnds = (plan: NetworkPlan, id: string): string => {
   const { circuit } = plan;
-  return (circuit.conductors[id]?.ends ?? []).map((end) => (end ? `${circuit.devices[end.slice(0, end.indexOf(':'))]?.tag}:${end.slice(end.indexOf(':') + 1)}` : 'loose')).join(' to ');
+  return (circuit.conductors[id]?.ends ?? [])
+    .map((end) => (end ? `${circuit.devices[end.slice(0, end.indexOf(':'))]?.tag}:${end.slice(end.indexOf(':') + 1)}` : 'loose'))
+    .join(' to ');
 };
 
 /** What a person notices at a moment: relays, lamps, motors, heaters, valves, displays. */
@@ -73,7 +88,8 @@ export function sightingsOf(rig: ReturnType<typeof createRig>, frame: ReturnType
     if (part.kind === 'coil') seen[device.tag] = frame.moment.modes[index] === 1;
     if (part.kind === 'motor' || part.kind === 'motor3') seen[device.tag] = frame.moment.modes[index] === RUNNING;
     if (part.kind === 'travel') seen[device.tag] = frame.moment.values[index]! >= 0.9;
-    if (part.kind === 'load' && part.ratedV !== undefined) seen[device.tag] = sight().volts >= 0.5 * part.ratedV && sight().amps > 0.25 * (part.va / part.ratedV);
+    if (part.kind === 'load' && part.ratedV !== undefined)
+      seen[device.tag] = sight().volts >= 0.5 * part.ratedV && sight().amps > 0.25 * (part.va / part.ratedV);
     if (part.kind === 'electronics') seen[device.tag] = frame.moment.modes[index] === 2;
     if (part.kind === 'source' && part.role === 'call-input') seen[device.tag] = sight().amps > 0.4 * ((part.volts ?? 24) / part.ohms);
   }
@@ -83,11 +99,15 @@ export function sightingsOf(rig: ReturnType<typeof createRig>, frame: ReturnType
 /** Runs every single fault, there from the start, through the same log, and reads every pair at the moment of the complaint. */
 export function predict(plan: NetworkPlan, log: readonly LogEntry[], atMs: number): Predictions {
   const suspects = listSuspects(plan);
-  const points = plan.points.filter((point) => point.includes(':') && plan.conductors.some(({ conductor }) => conductor.ends.includes(point as never)));
+  const points = plan.points.filter(
+    (point) => point.includes(':') && plan.conductors.some(({ conductor }) => conductor.ends.includes(point as never)),
+  );
   const systemOf = systemsOf(plan);
   const system = points.map((point) => systemOf(plan.nodeOf(point)));
   const earth = systemOf(EARTH_NODE);
-  const pairs = points.flatMap((_, i) => points.slice(i + 1).map((__, j) => [i, i + 1 + j] as const)).filter(([i, j]) => system[i] === system[j] || system[i] === earth || system[j] === earth);
+  const pairs = points
+    .flatMap((_, i) => points.slice(i + 1).map((__, j) => [i, i + 1 + j] as const))
+    .filter(([i, j]) => system[i] === system[j] || system[i] === earth || system[j] === earth);
   const modes: ReadMode[] = [...(plan.hz.some((hz) => hz !== 0) ? ['vac' as const] : []), ...(plan.hz.includes(0) ? ['vdc' as const] : [])];
   const scaled: Float32Array[][] = modes.map(() => []);
   const sightings: Sightings[] = [];
@@ -125,7 +145,12 @@ function systemsOf(plan: NetworkPlan): (node: number) => number {
 }
 
 /** One solve per point gives the open volts and the impedance behind every pair. */
-function readPairs(rig: ReturnType<typeof createRig>, mode: ReadMode, points: readonly Point[], pairs: readonly (readonly [number, number])[]): Float32Array {
+function readPairs(
+  rig: ReturnType<typeof createRig>,
+  mode: ReadMode,
+  points: readonly Point[],
+  pairs: readonly (readonly [number, number])[],
+): Float32Array {
   const nets = rig.nets.filter(({ hz }) => (mode === 'vdc') === (hz === 0));
   const squares = new Float64Array(pairs.length);
   for (const net of nets) {

@@ -62,7 +62,12 @@ describe.each(DEMO)('%s against ngspice on the exported netlist', (name) => {
 it('a tag can smuggle nothing into an exported netlist', () => {
   const net = bench({ ...demo('Q9'), title: 'x\n.control\nshell touch /tmp/owned\n.endc' }, [powered]).rig.nets[0]!;
   const text = writeSpice(net, 'x\n.control\nshell echo\n.endc');
-  expect(text.split('\n').slice(1).every((line) => line === '' || /^[RCI]\d+ n?\d+ n?\d+ /.test(line))).toBe(true);
+  expect(
+    text
+      .split('\n')
+      .slice(1)
+      .every((line) => line === '' || /^[RCI]\d+ n?\d+ n?\d+ /.test(line)),
+  ).toBe(true);
 });
 
 describe('not a toy: readings move as a netlist written from the nameplates moves', () => {
@@ -71,7 +76,12 @@ describe('not a toy: readings move as a netlist written from the nameplates move
    * 240 V source pair behind its regulation (class 2 model, common practice), copper by ASTM B258 and IACS, coils as V²/VA at pf.
    * The timer's 2.4 V drop is brought in as the resistance that the loop's amps ask for.
    */
-  function ownNetlist(va: { idleV: number; ohms: number; reactanceOhms: number }, statM: number, coilPf: number, timerOhms: number): string {
+  function ownNetlist(
+    va: { idleV: number; ohms: number; reactanceOhms: number },
+    statM: number,
+    coilPf: number,
+    timerOhms: number,
+  ): string {
     const omega = 2 * Math.PI * 60;
     const perM = awgOhmsPerKft(18) / (1000 * METRES_PER_FOOT);
     const per8 = awgOhmsPerKft(8) / (1000 * METRES_PER_FOOT);
@@ -82,7 +92,8 @@ describe('not a toy: readings move as a netlist written from the nameplates move
       if (im === 0) lines.push(`R${count} ${a} ${b} ${re}`);
       else lines.push(`R${count} ${a} m${count} ${re}`, `L${count} m${count} ${b} ${im / omega}`);
     };
-    const load = (a: string, b: string, volts: number, voltAmps: number, pf: number) => z(a, b, ((volts * volts) / voltAmps) * pf, ((volts * volts) / voltAmps) * Math.sqrt(1 - pf * pf));
+    const load = (a: string, b: string, volts: number, voltAmps: number, pf: number) =>
+      z(a, b, ((volts * volts) / voltAmps) * pf, ((volts * volts) / voltAmps) * Math.sqrt(1 - pf * pf));
     lines.push('VA e1 0 AC 120', 'VB 0 e2 AC 120');
     z('e1', 's1', 0.05, 0.03);
     z('e2', 's2', 0.05, 0.03);
@@ -115,15 +126,41 @@ describe('not a toy: readings move as a netlist written from the nameplates move
     return `${lines.join('\n')}\n.control\nset numdgt=15\nac lin 1 60 60\nprint mag(v(k)-v(kc))\nprint mag(v(y)-v(d))\nprint mag(i(VA))\n.endc\n.end\n`;
   }
   const random = seededNumbers(3);
-  const sizes = [{ va: 40, idleV: 27.5, ohms: 2.08, reactanceOhms: 0.73 }, { va: 50, idleV: 27.3, ohms: 1.57, reactanceOhms: 0.55 }, { va: 75, idleV: 26.7, ohms: 0.86, reactanceOhms: 0.3 }];
-  it.each(sizes.flatMap((size) => [0, 1].map(() => ({ size, statM: 2 + 30 * random(), pf: 0.25 + 0.3 * random() }))))('T1 $size.va VA, stat cable $statM m, coil pf $pf', ({ size, statM, pf }) => {
-    const circuit = demo('Q1');
-    const set = (id: string, name: string, value: number) => ({ ...circuit.devices[id]!, nameplate: { ...circuit.devices[id]!.nameplate, [name]: { value, evidence: 'print' as const } } });
-    const conductors = Object.fromEntries(Object.entries(circuit.conductors).map(([id, wire]) => [id, wire.cable === 'cW1' ? { ...wire, lengthM: { value: statM, evidence: 'measured' as const } } : wire]));
-    const ours = bench({ ...circuit, conductors, devices: { ...circuit.devices, dT1: set('dT1', 'va', size.va), dK1: set('dK1', 'sealedPf', pf) }, cables: {} }, [powered, on('TC1', 'cooling')]);
-    const coil = ours.read(400_000, 'K1:A1,K1:A2');
-    const timer = ours.plan.parts.find(({ part }) => part.kind === 'series-timer')!;
-    const [theirs] = ngspice(ownNetlist(size, statM, pf, ours.at(400_000).moment.values[timer.index]!), `own${size.va}${Math.round(statM)}`);
-    expect(Math.abs(coil / theirs! - 1)).toBeLessThan(0.001);
-  });
+  const sizes = [
+    { va: 40, idleV: 27.5, ohms: 2.08, reactanceOhms: 0.73 },
+    { va: 50, idleV: 27.3, ohms: 1.57, reactanceOhms: 0.55 },
+    { va: 75, idleV: 26.7, ohms: 0.86, reactanceOhms: 0.3 },
+  ];
+  it.each(sizes.flatMap((size) => [0, 1].map(() => ({ size, statM: 2 + 30 * random(), pf: 0.25 + 0.3 * random() }))))(
+    'T1 $size.va VA, stat cable $statM m, coil pf $pf',
+    ({ size, statM, pf }) => {
+      const circuit = demo('Q1');
+      const set = (id: string, name: string, value: number) => ({
+        ...circuit.devices[id]!,
+        nameplate: { ...circuit.devices[id]!.nameplate, [name]: { value, evidence: 'print' as const } },
+      });
+      const conductors = Object.fromEntries(
+        Object.entries(circuit.conductors).map(([id, wire]) => [
+          id,
+          wire.cable === 'cW1' ? { ...wire, lengthM: { value: statM, evidence: 'measured' as const } } : wire,
+        ]),
+      );
+      const ours = bench(
+        {
+          ...circuit,
+          conductors,
+          devices: { ...circuit.devices, dT1: set('dT1', 'va', size.va), dK1: set('dK1', 'sealedPf', pf) },
+          cables: {},
+        },
+        [powered, on('TC1', 'cooling')],
+      );
+      const coil = ours.read(400_000, 'K1:A1,K1:A2');
+      const timer = ours.plan.parts.find(({ part }) => part.kind === 'series-timer')!;
+      const [theirs] = ngspice(
+        ownNetlist(size, statM, pf, ours.at(400_000).moment.values[timer.index]!),
+        `own${size.va}${Math.round(statM)}`,
+      );
+      expect(Math.abs(coil / theirs! - 1)).toBeLessThan(0.001);
+    },
+  );
 });

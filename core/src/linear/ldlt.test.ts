@@ -5,7 +5,12 @@ import { addTo, emptyFactors, placeOf, planFactors, refactor, solveInPlace } fro
 type Entry = readonly [number, number, number, number];
 
 function factored(size: number, entries: readonly Entry[]) {
-  const factors = emptyFactors(planFactors(size, entries.map(([i, j]) => [i, j] as const)));
+  const factors = emptyFactors(
+    planFactors(
+      size,
+      entries.map(([i, j]) => [i, j] as const),
+    ),
+  );
   for (const [i, j, re, im] of entries) addTo(factors, placeOf(factors.plan, i, j), re, im);
   refactor(factors);
   return factors;
@@ -27,7 +32,7 @@ function randomMatrix(size: number, seed: number): Entry[] {
     const [i, j] = [Math.floor(random() * size), Math.floor(random() * size)];
     if (i !== j && !entries.some(([a, b]) => (a === i && b === j) || (a === j && b === i))) tie(i, j);
   }
-  diagonal.forEach((sum, i) => entries.push([i, i, sum + 0.5, -sum / 4]));
+  for (const [i, sum] of diagonal.entries()) entries.push([i, i, sum + 0.5, -sum / 4]);
   return entries;
 }
 
@@ -37,10 +42,14 @@ describe('sparse LDLt of a complex-symmetric matrix', () => {
     const entries = Array.from({ length: 4 }, (_, i) => Array.from({ length: i + 1 }, (__, j): Entry => [i, j, 1 / (i + j + 1), 0])).flat();
     const re = Float64Array.of(1, 0, 0, 0);
     solveInPlace(factored(4, entries), re, new Float64Array(4));
-    [16, -120, 240, -140].forEach((expected, i) => expect(re[i]).toBeCloseTo(expected, 7));
+    for (const [i, expected] of [16, -120, 240, -140].entries()) expect(re[i]).toBeCloseTo(expected, 7);
   });
 
-  it.each([[5, 1], [40, 2], [150, 3]])('leaves no residual on %i unknowns', (size, seed) => {
+  it.each([
+    [5, 1],
+    [40, 2],
+    [150, 3],
+  ])('leaves no residual on %i unknowns', (size, seed) => {
     const entries = randomMatrix(size, seed);
     const factors = factored(size, entries);
     const [re, im] = [new Float64Array(size).map((_, i) => Math.sin(i)), new Float64Array(size).map((_, i) => Math.cos(i))];
@@ -48,7 +57,12 @@ describe('sparse LDLt of a complex-symmetric matrix', () => {
     solveInPlace(factors, xRe, xIm);
     const [rRe, rIm] = [re.map((value) => -value), im.map((value) => -value)];
     for (const [i, j, a, b] of entries) {
-      for (const [row, column] of i === j ? [[i, j]] : [[i, j], [j, i]]) {
+      for (const [row, column] of i === j
+        ? [[i, j]]
+        : [
+            [i, j],
+            [j, i],
+          ]) {
         rRe[row!]! += a * xRe[column!]! - b * xIm[column!]!;
         rIm[row!]! += a * xIm[column!]! + b * xRe[column!]!;
       }
@@ -60,7 +74,12 @@ describe('sparse LDLt of a complex-symmetric matrix', () => {
     const entries = randomMatrix(120, 7);
     const patched = factored(120, entries);
     const [i, j] = [entries[50]![0], entries[50]![1]];
-    for (const [a, b, y] of [[i, i, 0.25], [j, j, 0.25], [i, j, -0.25]] as const) addTo(patched, placeOf(patched.plan, a, b), y, 0);
+    for (const [a, b, y] of [
+      [i, i, 0.25],
+      [j, j, 0.25],
+      [i, j, -0.25],
+    ] as const)
+      addTo(patched, placeOf(patched.plan, a, b), y, 0);
     refactor(patched);
     expect(patched.touched).toBeLessThan(60);
     const fresh = factored(120, [...entries, [i, i, 0.25, 0], [j, j, 0.25, 0], [i, j, -0.25, 0]]);
@@ -69,7 +88,12 @@ describe('sparse LDLt of a complex-symmetric matrix', () => {
   });
 
   it('refuses a place outside of its pattern', () => {
-    const factors = factored(3, [[0, 0, 1, 0], [1, 1, 1, 0], [2, 2, 1, 0], [0, 1, -0.1, 0]]);
+    const factors = factored(3, [
+      [0, 0, 1, 0],
+      [1, 1, 1, 0],
+      [2, 2, 1, 0],
+      [0, 1, -0.1, 0],
+    ]);
     expect(() => placeOf(factors.plan, 0, 2)).toThrow(/outside/);
   });
 });

@@ -97,11 +97,18 @@ export function emptyFactors(plan: FactorPlan): Factors {
   const make = (length: number) => new Float64Array(length);
   return {
     plan,
-    diagRe: make(size), diagIm: make(size), offRe: make(row.length), offIm: make(row.length),
-    dRe: make(size), dIm: make(size), lRe: make(row.length), lIm: make(row.length),
+    diagRe: make(size),
+    diagIm: make(size),
+    offRe: make(row.length),
+    offIm: make(row.length),
+    dRe: make(size),
+    dIm: make(size),
+    lRe: make(row.length),
+    lIm: make(row.length),
     dirty: new Uint8Array(size).fill(1),
     touched: 0,
-    workRe: make(size), workIm: make(size),
+    workRe: make(size),
+    workIm: make(size),
   };
 }
 

@@ -1,6 +1,6 @@
-import { OPEN_SIEMENS } from './stamps';
-import { EARTH_NODE, type NetworkPlan } from './plan';
 import type { Net } from './live';
+import { EARTH_NODE, type NetworkPlan } from './plan';
+import { OPEN_SIEMENS } from './stamps';
 
 /** A point is tied to earth while some path of conductance under a megohm leads there; else it floats. */
 const TIE_SIEMENS = 1e-6;

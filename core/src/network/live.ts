@@ -49,9 +49,17 @@ export function createNet(plan: NetworkPlan, hz: number): Net {
   });
   const count = plan.branches.length;
   const net: Net = {
-    hz, plan, factors, places, stale: true,
-    yRe: new Float64Array(count), yIm: new Float64Array(count), eRe: new Float64Array(count), eIm: new Float64Array(count),
-    vRe: new Float64Array(plan.nodeCount), vIm: new Float64Array(plan.nodeCount),
+    hz,
+    plan,
+    factors,
+    places,
+    stale: true,
+    yRe: new Float64Array(count),
+    yIm: new Float64Array(count),
+    eRe: new Float64Array(count),
+    eIm: new Float64Array(count),
+    vRe: new Float64Array(plan.nodeCount),
+    vIm: new Float64Array(plan.nodeCount),
   };
   for (let node = 0; node < plan.nodeCount; node++) addTo(factors, placeOf(plan.factorPlan, node, node), OPEN_SIEMENS, 0);
   plan.branches.forEach(({ owner }, branch) => {
@@ -157,13 +165,17 @@ export function unitResponse(net: Net, from: number, to: number): { re: Float64A
   return { re, im };
 }
 
-export const partVolts = (nets: readonly Net[], plan: NetworkPlan, part: number): number => Math.hypot(...nets.map((net) => magnitude(acrossBranch(net, plan.parts[part]!.firstBranch))));
-export const partAmps = (nets: readonly Net[], plan: NetworkPlan, part: number): number => Math.hypot(...nets.map((net) => magnitude(branchAmps(net, plan.parts[part]!.firstBranch))));
+export const partVolts = (nets: readonly Net[], plan: NetworkPlan, part: number): number =>
+  Math.hypot(...nets.map((net) => magnitude(acrossBranch(net, plan.parts[part]!.firstBranch))));
+export const partAmps = (nets: readonly Net[], plan: NetworkPlan, part: number): number =>
+  Math.hypot(...nets.map((net) => magnitude(branchAmps(net, plan.parts[part]!.firstBranch))));
 
 /** RMS volts between two nodes over all frequencies, no meter connected. */
 export const pairVolts = (nets: readonly Net[], a: number, b: number): number =>
-  Math.hypot(...nets.map((net) => {
-    const va = voltsAt(net, a);
-    const vb = voltsAt(net, b);
-    return Math.hypot(va.re - vb.re, va.im - vb.im);
-  }));
+  Math.hypot(
+    ...nets.map((net) => {
+      const va = voltsAt(net, a);
+      const vb = voltsAt(net, b);
+      return Math.hypot(va.re - vb.re, va.im - vb.im);
+    }),
+  );

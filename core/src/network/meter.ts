@@ -34,7 +34,8 @@ export function pairSource(net: Net, red: number, black: number): PairSource {
 }
 
 /** Volts on a meter of impedance `meterOhms`: the meter is part of the circuit while it reads. */
-export const loadedVolts = ({ openV, behindOhms }: PairSource, meterOhms: Phasor): number => magnitude(divide(multiply(openV, meterOhms), add(meterOhms, behindOhms)));
+export const loadedVolts = ({ openV, behindOhms }: PairSource, meterOhms: Phasor): number =>
+  magnitude(divide(multiply(openV, meterOhms), add(meterOhms, behindOhms)));
 
 /** What volts mode shows between two nodes. V DC shows DC alone with its sign, V AC leaves DC out, low-Z shows both. */
 export function readVolts(nets: readonly Net[], mode: 'vac' | 'vdc' | 'loz', red: number, black: number): number {

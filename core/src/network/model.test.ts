@@ -5,7 +5,8 @@ import { CLASS_2_MODEL, HIGH_Z, LOW_Z_OHMS, loadedVolts, meterImpedance, winding
 
 const row = (va: number) => CLASS_2_MODEL.find((one) => one.va === va)!;
 /** Volts at a load on a source, by the phasor divider. */
-const divider = (idleV: number, source: Phasor, load: Phasor): number => magnitude(divide(multiply(phasor(idleV), load), add(source, load)));
+const divider = (idleV: number, source: Phasor, load: Phasor): number =>
+  magnitude(divide(multiply(phasor(idleV), load), add(source, load)));
 const parallel = (a: Phasor, b: Phasor): Phasor => divide(multiply(a, b), add(a, b));
 
 describe('control transformer, seen from its secondary', () => {
@@ -23,9 +24,18 @@ describe('control transformer, seen from its secondary', () => {
     expect(atTransformer).toBeCloseTo(23.74, 2);
     expect((atTransformer * magnitude(impedanceOfVa(24, 33, 0.7))) / magnitude(branch)).toBeCloseTo(21.98, 2);
   });
-  it.each([[40, 1, 18.83], [60, 1, 21.43], [60, 0.9, 19.28], [75, 0.9, 20.25], [100, 0.9, 21.16]])('115 VA of inrush on %i VA at %f of line: %f V', (va, line, volts) => {
+  it.each([
+    [40, 1, 18.83],
+    [60, 1, 21.43],
+    [60, 0.9, 19.28],
+    [75, 0.9, 20.25],
+    [100, 0.9, 21.16],
+  ])('115 VA of inrush on %i VA at %f of line: %f V', (va, line, volts) => {
     const { idleV, ohms, reactanceOhms } = row(va);
-    const load = va === 40 ? parallel(impedanceOfVa(24, 115, 0.7), impedanceOfVa(24, 15, 0.6)) : parallel(impedanceOfVa(24, 115, 0.7), impedanceOfVa(24, 15, 0.6));
+    const load =
+      va === 40
+        ? parallel(impedanceOfVa(24, 115, 0.7), impedanceOfVa(24, 15, 0.6))
+        : parallel(impedanceOfVa(24, 115, 0.7), impedanceOfVa(24, 15, 0.6));
     expect(divider(idleV * line, phasor(ohms, reactanceOhms), load)).toBeCloseTo(volts, 1);
   });
   it('short at the terminals 12.5 A, at 50 ft of 18 AWG 9.77 A', () => {
@@ -33,9 +43,25 @@ describe('control transformer, seen from its secondary', () => {
     expect(27.5 / magnitude(add(forty, phasor(0.6385)))).toBeCloseTo(9.77, 2);
   });
   it('two secondaries in phase show 0 V, in opposition 55 V', () => expect([27.5 - 27.5, 27.5 + 27.5]).toEqual([0, 55]));
-  it('75 VA has 11.9 % impedance', () => expect(magnitude(phasor(row(75).ohms, row(75).reactanceOhms)) / (24 ** 2 / 75)).toBeCloseTo(0.119, 3));
+  it('75 VA has 11.9 % impedance', () =>
+    expect(magnitude(phasor(row(75).ohms, row(75).reactanceOhms)) / (24 ** 2 / 75)).toBeCloseTo(0.119, 3));
   it('winding ohms of 40 VA: 1.04 secondary, 79 primary at 240 V', () => {
-    const model = windingModel({ kind: 'transformer', id: 't', core: '#', style: 'class-2', regulation: 0, va: 40, primary: [{ mark: 'a', volts: 0 }, { mark: 'b', volts: 240 }], secondary: [{ mark: 'c', volts: 0 }, { mark: 'd', volts: 24 }] })!;
+    const model = windingModel({
+      kind: 'transformer',
+      id: 't',
+      core: '#',
+      style: 'class-2',
+      regulation: 0,
+      va: 40,
+      primary: [
+        { mark: 'a', volts: 0 },
+        { mark: 'b', volts: 240 },
+      ],
+      secondary: [
+        { mark: 'c', volts: 0 },
+        { mark: 'd', volts: 24 },
+      ],
+    })!;
     expect(model.secondaryOhms).toBeCloseTo(1.04, 2);
     expect(model.primaryOhms).toBeCloseTo(79, 0);
   });
@@ -44,7 +70,22 @@ describe('control transformer, seen from its secondary', () => {
     expect(divider(idleV, phasor(ohms, reactanceOhms), phasor(576 / va))).toBeCloseTo(24, 1);
   });
   it('a size between the rows keeps that rule', () => {
-    const model = windingModel({ kind: 'transformer', id: 't', core: '#', style: 'class-2', regulation: 0, va: 30, primary: [{ mark: 'a', volts: 0 }, { mark: 'b', volts: 120 }], secondary: [{ mark: 'c', volts: 0 }, { mark: 'd', volts: 24 }] })!;
+    const model = windingModel({
+      kind: 'transformer',
+      id: 't',
+      core: '#',
+      style: 'class-2',
+      regulation: 0,
+      va: 30,
+      primary: [
+        { mark: 'a', volts: 0 },
+        { mark: 'b', volts: 120 },
+      ],
+      secondary: [
+        { mark: 'c', volts: 0 },
+        { mark: 'd', volts: 24 },
+      ],
+    })!;
     expect(divider(model.idleV, phasor(2 * model.secondaryOhms, 2 * model.secondaryReactanceOhms), phasor(576 / 30))).toBeCloseTo(24, 1);
   });
 });
@@ -62,7 +103,8 @@ describe('what a meter does to what it reads', () => {
     expect([HIGH_Z.ohms, LOW_Z_OHMS]).toEqual([10e6, 3000]);
   });
   it('a clamp on ten turns showing 2.7 A means 6.5 VA at 24 V', () => expect((2.7 / 10) * 24).toBeCloseTo(6.48, 2));
-  it('a two-wire timer by the cautious rule: 24.0 less 2.4 is 90 %, 22.0 less 2.4 is 81.7 %', () => expect([(24 - 2.4) / 24, (22 - 2.4) / 24].map((ratio) => Math.round(ratio * 1000) / 10)).toEqual([90, 81.7]));
+  it('a two-wire timer by the cautious rule: 24.0 less 2.4 is 90 %, 22.0 less 2.4 is 81.7 %', () =>
+    expect([(24 - 2.4) / 24, (22 - 2.4) / 24].map((ratio) => Math.round(ratio * 1000) / 10)).toEqual([90, 81.7]));
   it('5 ohm in series with a 33 VA coil: 19.71 V pulling in, 23.57 V once sealed', () => {
     expect(divider(24, phasor(5), impedanceOfVa(24, 33, 0.7))).toBeCloseTo(19.71, 2);
     expect(divider(24, phasor(5), impedanceOfVa(24, 6.5, 0.3))).toBeCloseTo(23.57, 2);

@@ -1,4 +1,15 @@
-import { type Circuit, type Conductor, type Device, type DeviceId, deviceOf, invariant, looseEnd, type Point, type TerminalId, terminalId } from '#core/circuit';
+import {
+  type Circuit,
+  type Conductor,
+  type Device,
+  type DeviceId,
+  deviceOf,
+  invariant,
+  looseEnd,
+  type Point,
+  type TerminalId,
+  terminalId,
+} from '#core/circuit';
 import { EARTH, endsOf, familyOf, type Part, partsOf } from '#core/devices';
 import { type FactorPlan, planFactors } from '#core/linear';
 import { ohmsPerMetre } from '#core/units';
@@ -75,7 +86,8 @@ export function planNetwork(circuit: Circuit): NetworkPlan {
       const shapes = shapesOf(part);
       const planned = { index: parts.length, device, part, firstBranch: branches.length, branches: shapes.length };
       for (const mark of endsOf(part)) nodeAt(device, mark);
-      for (const shape of shapes) branches.push({ nodes: shape.marks.map((mark) => nodeAt(device, mark)), weights: shape.weights, owner: { part: planned.index } });
+      for (const shape of shapes)
+        branches.push({ nodes: shape.marks.map((mark) => nodeAt(device, mark)), weights: shape.weights, owner: { part: planned.index } });
       parts.push(planned);
       own.push(planned);
     }
@@ -94,10 +106,19 @@ export function planNetwork(circuit: Circuit): NetworkPlan {
     return { index, conductor, branch: branches.length - 1, ohms, nodes };
   });
   branches.push(...coreCapacitances(circuit, conductors));
-  const pairs = branches.flatMap(({ nodes }) => nodes.flatMap((i) => nodes.filter((j) => j < i && j !== EARTH_NODE).map((j) => [i, j] as const)));
+  const pairs = branches.flatMap(({ nodes }) =>
+    nodes.flatMap((i) => nodes.filter((j) => j < i && j !== EARTH_NODE).map((j) => [i, j] as const)),
+  );
   const hz = [...new Set(parts.map(({ part }) => drivenHz(part)).filter((one) => one !== undefined))].sort((a, b) => a - b);
   return {
-    circuit, points, nodeCount: numberOf.size, parts, conductors, branches, hz, factorPlan: planFactors(numberOf.size, pairs),
+    circuit,
+    points,
+    nodeCount: numberOf.size,
+    parts,
+    conductors,
+    branches,
+    hz,
+    factorPlan: planFactors(numberOf.size, pairs),
     nodeOf(point) {
       const found = numberOf.get(point);
       invariant(found !== undefined, `point ${point} is in no node`);
@@ -108,7 +129,8 @@ export function planNetwork(circuit: Circuit): NetworkPlan {
 }
 
 /** By id, so that the order in which a file lists its things changes nothing. */
-const sortedById = <T extends { id: string }>(record: Record<string, T>): T[] => Object.values(record).sort((a, b) => (a.id < b.id ? -1 : 1));
+const sortedById = <T extends { id: string }>(record: Record<string, T>): T[] =>
+  Object.values(record).sort((a, b) => (a.id < b.id ? -1 : 1));
 
 /** Cores of one sheath couple to each other; this is what a ghost reading is made of. */
 function coreCapacitances(circuit: Circuit, conductors: readonly PlannedConductor[]): PlannedBranch[] {
@@ -117,12 +139,19 @@ function coreCapacitances(circuit: Circuit, conductors: readonly PlannedConducto
     const cores = conductors.filter(({ conductor }) => conductor.cable === cable.id);
     if (typeof metres !== 'number') return [];
     return cores.flatMap((a, i) =>
-      cores.slice(i + 1).filter((b) => b.nodes[0] !== a.nodes[0]).map((b): PlannedBranch => ({ nodes: [a.nodes[0], b.nodes[0]], weights: [1, -1], owner: { farads: CORE_FARADS_PER_METRE * metres } })),
+      cores
+        .slice(i + 1)
+        .filter((b) => b.nodes[0] !== a.nodes[0])
+        .map(
+          (b): PlannedBranch => ({ nodes: [a.nodes[0], b.nodes[0]], weights: [1, -1], owner: { farads: CORE_FARADS_PER_METRE * metres } }),
+        ),
     );
   });
 }
 
-export const partNamed = (plan: NetworkPlan, device: DeviceId, id: string): PlannedPart | undefined => plan.partsIn(device).find(({ part }) => part.id === id);
+export const partNamed = (plan: NetworkPlan, device: DeviceId, id: string): PlannedPart | undefined =>
+  plan.partsIn(device).find(({ part }) => part.id === id);
 
 /** Points at a device, or landed on it. */
-export const pointsOfDevice = (plan: NetworkPlan, device: DeviceId): TerminalId[] => plan.points.filter((point): point is TerminalId => point.includes(':') && deviceOf(point as TerminalId) === device);
+export const pointsOfDevice = (plan: NetworkPlan, device: DeviceId): TerminalId[] =>
+  plan.points.filter((point): point is TerminalId => point.includes(':') && deviceOf(point as TerminalId) === device);

@@ -1,12 +1,18 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Circuit } from '#core/circuit';
-import { bench, DEMO, demo, on, point, powered, seededNumbers } from '../testing/demo';
-import { branchAmps, createNet, floatingNodes, type Net, planNetwork, readOhms, setPart, solveNet, valuesOf } from './index';
 import { createRig, frameAt, restMoment, runLog, settleMoment, showMoment, showOhms } from '#core/sequence';
 import { phasor, ZERO } from '#core/units';
+import { bench, DEMO, demo, on, point, powered, seededNumbers } from '../testing/demo';
+import { branchAmps, createNet, floatingNodes, type Net, planNetwork, readOhms, setPart, solveNet, valuesOf } from './index';
 
-const calledLog = { Q1: [powered, on('TC1', 'cooling')], Q9: [powered, on('TC1', 'cooling')], Q3: [powered, on('S2', 'pressed', 1000), on('S2', 'pressed', 1500, false)], L1A: [powered, on('TC1', 'heating')], L1B: [powered, on('TC1', 'heating')] } as const;
+const calledLog = {
+  Q1: [powered, on('TC1', 'cooling')],
+  Q9: [powered, on('TC1', 'cooling')],
+  Q3: [powered, on('S2', 'pressed', 1000), on('S2', 'pressed', 1500, false)],
+  L1A: [powered, on('TC1', 'heating')],
+  L1B: [powered, on('TC1', 'heating')],
+} as const;
 const LATE = 300_000;
 
 describe.each(DEMO)('%s as a network', (name) => {
@@ -31,7 +37,11 @@ describe.each(DEMO)('%s as a network', (name) => {
   });
 
   it('shuffling what the file lists changes no voltage', () => {
-    const shuffled: Circuit = { ...circuit, devices: Object.fromEntries(Object.entries(circuit.devices).reverse()), conductors: Object.fromEntries(Object.entries(circuit.conductors).reverse()) };
+    const shuffled: Circuit = {
+      ...circuit,
+      devices: Object.fromEntries(Object.entries(circuit.devices).reverse()),
+      conductors: Object.fromEntries(Object.entries(circuit.conductors).reverse()),
+    };
     const other = bench(shuffled, calledLog[name]);
     const [a, b] = [called.at(LATE), other.at(LATE)];
     expect(b.atMs).toBe(a.atMs);
@@ -39,7 +49,10 @@ describe.each(DEMO)('%s as a network', (name) => {
   });
 
   it('renaming every device changes no voltage', () => {
-    const renamed: Circuit = { ...circuit, devices: Object.fromEntries(Object.entries(circuit.devices).map(([id, device], index) => [id, { ...device, tag: `Z${index}` }])) };
+    const renamed: Circuit = {
+      ...circuit,
+      devices: Object.fromEntries(Object.entries(circuit.devices).map(([id, device], index) => [id, { ...device, tag: `Z${index}` }])),
+    };
     const other = bench(renamed, calledLog[name]);
     called.at(LATE);
     other.at(LATE);
@@ -52,13 +65,15 @@ describe.each(DEMO)('%s as a network', (name) => {
     const nets = plan.hz.map((hz) => createNet(plan, hz));
     const moment = restMoment(plan, 'on');
     const movable = plan.parts.filter(({ part }) => ['contact', 'coil', 'fuse', 'motor'].includes(part.kind));
-    const fresh = (): Net[] => plan.hz.map((hz) => {
-      const net = createNet(plan, hz);
+    const fresh = (): Net[] =>
+      plan.hz.map((hz) => {
+        const net = createNet(plan, hz);
+        for (const { index } of plan.parts) setPart(net, index, { mode: moment.modes[index]!, value: 1, emf: ZERO, fault: undefined });
+        solveNet(net);
+        return net;
+      });
+    for (const net of nets)
       for (const { index } of plan.parts) setPart(net, index, { mode: moment.modes[index]!, value: 1, emf: ZERO, fault: undefined });
-      solveNet(net);
-      return net;
-    });
-    for (const net of nets) for (const { index } of plan.parts) setPart(net, index, { mode: moment.modes[index]!, value: 1, emf: ZERO, fault: undefined });
     for (let k = 0; k < 10_000; k++) {
       const { index } = movable[Math.floor(random() * movable.length)]!;
       moment.modes[index] = moment.modes[index] === 1 ? 0 : 1;
@@ -92,7 +107,7 @@ describe('odd circuits', () => {
       solveNet(net);
     }
     rig.nets.forEach(({ vRe }, k) => {
-      vRe.forEach((volts, node) => expect(volts).toBeCloseTo(before[k]![node]! * 1.5, 6));
+      for (const [node, volts] of vRe.entries()) expect(volts).toBeCloseTo(before[k]![node]! * 1.5, 6);
     });
   });
 
@@ -100,20 +115,42 @@ describe('odd circuits', () => {
     const base = demo('Q1');
     const plan = planNetwork(base);
     const terminals = plan.points.filter((one) => one.includes(':'));
-    fc.assert(fc.property(fc.array(fc.tuple(fc.nat(terminals.length - 1), fc.nat(terminals.length - 1)), { minLength: 1, maxLength: 12 }), (pairs) => {
-      const sample = Object.values(base.conductors)[0]!;
-      const extra = Object.fromEntries(pairs.map(([a, b], k) => [`wx${k}`, { ...sample, id: `wx${k}` as never, ends: [terminals[a], terminals[b]] as never, lengthM: { value: null, evidence: 'unknown' as const } }]));
-      const wild = bench({ ...base, conductors: { ...base.conductors, ...extra } }, calledLog.Q1);
-      for (const at of [0, 10_000, LATE]) {
-        wild.at(at);
-        for (const { vRe, vIm } of wild.rig.nets) expect([...vRe, ...vIm].every(Number.isFinite)).toBe(true);
-      }
-    }), { numRuns: 40, seed: 5 });
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.nat(terminals.length - 1), fc.nat(terminals.length - 1)), { minLength: 1, maxLength: 12 }),
+        (pairs) => {
+          const sample = Object.values(base.conductors)[0]!;
+          const extra = Object.fromEntries(
+            pairs.map(([a, b], k) => [
+              `wx${k}`,
+              {
+                ...sample,
+                id: `wx${k}` as never,
+                ends: [terminals[a], terminals[b]] as never,
+                lengthM: { value: null, evidence: 'unknown' as const },
+              },
+            ]),
+          );
+          const wild = bench({ ...base, conductors: { ...base.conductors, ...extra } }, calledLog.Q1);
+          for (const at of [0, 10_000, LATE]) {
+            wild.at(at);
+            for (const { vRe, vIm } of wild.rig.nets) expect([...vRe, ...vIm].every(Number.isFinite)).toBe(true);
+          }
+        },
+      ),
+      { numRuns: 40, seed: 5 },
+    );
   });
 
   it('a coil nobody has read is solved as open', () => {
     const circuit = demo('Q1');
-    const blank: Circuit = { ...circuit, devices: { ...circuit.devices, dK1: { ...circuit.devices.dK1!, nameplate: { ...circuit.devices.dK1!.nameplate, coilV: { value: null, evidence: 'unknown' } } } } };
+    const blank: Circuit = {
+      ...circuit,
+      devices: {
+        ...circuit.devices,
+        dK1: { ...circuit.devices.dK1!, nameplate: { ...circuit.devices.dK1!.nameplate, coilV: { value: null, evidence: 'unknown' } } },
+      },
+    };
     const unknown = bench(blank, calledLog.Q1);
     expect(unknown.trace.changes.some(({ part }) => unknown.plan.parts[part]!.device.tag === 'K1')).toBe(false);
   });
@@ -127,7 +164,13 @@ describe('ohms come from the 0 Hz network with every source dead', () => {
     return readOhms(showOhms(one.rig, one.at(0).moment), red, black);
   };
   it('a 42 VA coil of pf 0.7 is 9.6 ohm, not 14 or 77', () => {
-    const other: Circuit = { ...circuit, devices: { ...circuit.devices, dK1: { ...circuit.devices.dK1!, nameplate: { ...circuit.devices.dK1!.nameplate, inrushVa: { value: 42, evidence: 'print' } } } } };
+    const other: Circuit = {
+      ...circuit,
+      devices: {
+        ...circuit.devices,
+        dK1: { ...circuit.devices.dK1!, nameplate: { ...circuit.devices.dK1!.nameplate, inrushVa: { value: 42, evidence: 'print' } } },
+      },
+    };
     const one = bench(other, [{ atMs: 0, power: 'isolated' }]);
     const [a, b] = ['K1:A1', 'K1:A2'].map((spelled) => one.plan.nodeOf(point(other, spelled))) as [number, number];
     expect(readOhms(showOhms(one.rig, one.at(0).moment), a, b)).toBeCloseTo(9.6, 1);
@@ -152,6 +195,7 @@ it('a point tied to earth only through an open contact floats', () => {
 /** To a microvolt: a timer's drop is found by iteration, which may stop a hair elsewhere when it starts elsewhere. */
 function sameVolts(some: readonly Net[], others: readonly Net[]): void {
   some.forEach(({ vRe, vIm }, k) => {
-    vRe.forEach((re, node) => expect(Math.hypot(re - others[k]!.vRe[node]!, vIm[node]! - others[k]!.vIm[node]!)).toBeLessThan(1e-6));
+    for (const [node, re] of vRe.entries())
+      expect(Math.hypot(re - others[k]!.vRe[node]!, vIm[node]! - others[k]!.vIm[node]!)).toBeLessThan(1e-6);
   });
 }

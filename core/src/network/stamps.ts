@@ -40,7 +40,12 @@ function transformerShapes(part: Transformer): BranchShape[] {
   const primaryV = part.primary[part.primary.length - 1]!.volts;
   const secondaryV = part.secondary[part.secondary.length - 1]!.volts;
   const sections = (taps: Transformer['primary'], full: number, turns: number) =>
-    taps.slice(1).map((tap, i): BranchShape => ({ marks: [tap.mark, taps[i]!.mark, part.core], weights: [1, -1, (-turns * (tap.volts - taps[i]!.volts)) / full] }));
+    taps.slice(1).map(
+      (tap, i): BranchShape => ({
+        marks: [tap.mark, taps[i]!.mark, part.core],
+        weights: [1, -1, (-turns * (tap.volts - taps[i]!.volts)) / full],
+      }),
+    );
   return [
     ...sections(part.primary, primaryV, model?.primaryTurns ?? 0),
     ...sections(part.secondary, secondaryV, 1),
@@ -50,9 +55,12 @@ function transformerShapes(part: Transformer): BranchShape[] {
 
 export function shapesOf(part: Part): BranchShape[] {
   switch (part.kind) {
-    case 'motor3': return part.ends.map((end) => between(end, part.star));
-    case 'transformer': return transformerShapes(part);
-    default: return [between(part.a, part.b)];
+    case 'motor3':
+      return part.ends.map((end) => between(end, part.star));
+    case 'transformer':
+      return transformerShapes(part);
+    default:
+      return [between(part.a, part.b)];
   }
 }
 
@@ -82,13 +90,18 @@ const WINDING_SHARE = 0.08;
 function motorValue(part: Motor, { mode, fault }: Condition, hz: number): BranchValue {
   if (part.ratedV === undefined || fault === 'open' || mode === 3) return OPEN;
   if (hz === 0) return ohmic((WINDING_SHARE * part.ratedV) / part.runA);
-  return passive(mode === 2 ? impedanceOfAmps(part.ratedV, part.runA, part.runPf) : impedanceOfAmps(part.ratedV, part.lockedA, part.lockedPf));
+  return passive(
+    mode === 2 ? impedanceOfAmps(part.ratedV, part.runA, part.runPf) : impedanceOfAmps(part.ratedV, part.lockedA, part.lockedPf),
+  );
 }
 
 /** Admittances per phase at positive (running) and negative sequence (about that of the locked rotor). */
 export function motor3Admittances(part: Motor3): { positive: Phasor; negative: Phasor } {
   const phaseV = (part.ratedV ?? 1) / Math.sqrt(3);
-  return { positive: inverse(impedanceOfAmps(phaseV, part.runA, part.runPf)), negative: inverse(impedanceOfAmps(phaseV, part.lockedA, part.lockedPf)) };
+  return {
+    positive: inverse(impedanceOfAmps(phaseV, part.runA, part.runPf)),
+    negative: inverse(impedanceOfAmps(phaseV, part.lockedA, part.lockedPf)),
+  };
 }
 
 function motor3Values(part: Motor3, { mode, emf, fault }: Condition, hz: number): BranchValue[] {
@@ -131,31 +144,38 @@ export function valuesOf(part: Part, condition: Condition, hz: number): BranchVa
       if (mode !== 1 || fault === 'stuckOpen') return [OPEN];
       if (fault === 'resistive') return [ohmic(DIRTY_CONTACT_OHMS)];
       return [ohmic(part.duty === 'power' ? POWER_POLE_OHMS : CONTROL_CONTACT_OHMS)];
-    case 'coil': return [coilValue(part, condition, hz)];
+    case 'coil':
+      return [coilValue(part, condition, hz)];
     case 'load':
       if (part.ratedV === undefined || fault === 'open' || (hz === 0 && !part.passesDc)) return [OPEN];
       return [passive(hz === 0 ? phasor((part.ratedV * part.ratedV) / part.va) : impedanceOfVa(part.ratedV, part.va, part.pf))];
-    case 'motor': return [motorValue(part, condition, hz)];
-    case 'motor3': return motor3Values(part, condition, hz);
+    case 'motor':
+      return [motorValue(part, condition, hz)];
+    case 'motor3':
+      return motor3Values(part, condition, hz);
     case 'source': {
       if (part.volts === undefined || part.hz === undefined || fault === 'lost' || mode === 1) return [OPEN];
       const y = inverse(phasor(part.ohms, hz === 0 || part.hz === 0 ? 0 : (part.reactanceOhms * hz) / part.hz));
       return [{ y, emf: hz === part.hz ? polar(part.volts, part.phaseDeg) : ZERO }];
     }
-    case 'transformer': return transformerValues(part, condition, hz);
-    case 'fuse': return [(mode === 1 && part.trip === 'own') || fault === 'blown' ? OPEN : ohmic(part.ohms)];
+    case 'transformer':
+      return transformerValues(part, condition, hz);
+    case 'fuse':
+      return [(mode === 1 && part.trip === 'own') || fault === 'blown' ? OPEN : ohmic(part.ohms)];
     case 'series-timer':
       if (fault === 'shorted') return [ohmic(SHORT_OHMS)];
       if (fault === 'open') return [OPEN];
       return [ohmic(mode === 2 ? Math.max(value, 0.01) : part.offOhms)];
-    case 'electronics': return [fault === 'dead' ? OPEN : ohmic((part.ratedV * part.ratedV) / part.va)];
+    case 'electronics':
+      return [fault === 'dead' ? OPEN : ohmic((part.ratedV * part.ratedV) / part.va)];
     case 'travel':
       if (part.ratedV === undefined || fault === 'open') return [OPEN];
       return [passive(hz === 0 ? phasor((part.pf * part.ratedV * part.ratedV) / part.va) : impedanceOfVa(part.ratedV, part.va, part.pf))];
     case 'dc-output':
       if (hz !== 0 || mode !== 1 || fault === 'dead' || part.volts === undefined) return [OPEN];
       return [{ y: phasor(1 / part.ohms), emf: phasor(part.volts) }];
-    case 'join': return [ohmic(part.ohms)];
+    case 'join':
+      return [ohmic(part.ohms)];
   }
 }
 
@@ -164,4 +184,3 @@ export const drivenHz = (part: Part): number | undefined => {
   if (part.kind === 'source') return part.hz;
   return part.kind === 'dc-output' ? 0 : undefined;
 };
-

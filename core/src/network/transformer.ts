@@ -4,7 +4,12 @@ import type { Transformer } from '#core/devices';
  * 24 V class 2 transformers, seen from the secondary: idle volts, R and X in ohms.
  * Chosen so that a rated resistive load gives 24.0 V with X/R = 0.35. Common practice.
  */
-export const CLASS_2_MODEL: readonly { readonly va: number; readonly idleV: number; readonly ohms: number; readonly reactanceOhms: number }[] = [
+export const CLASS_2_MODEL: readonly {
+  readonly va: number;
+  readonly idleV: number;
+  readonly ohms: number;
+  readonly reactanceOhms: number;
+}[] = [
   { va: 10, idleV: 29.0, ohms: 11.88, reactanceOhms: 4.16 },
   { va: 20, idleV: 28.5, ohms: 5.35, reactanceOhms: 1.87 },
   { va: 40, idleV: 27.5, ohms: 2.08, reactanceOhms: 0.73 },
@@ -36,7 +41,10 @@ function classTwo(va: number, ratedV: number): { idleV: number; ohms: number; re
   const row = CLASS_2_MODEL.find((one) => one.va === va);
   if (row) return row;
   const last = CLASS_2_MODEL.length - 1;
-  const upper = Math.min(Math.max(1, CLASS_2_MODEL.findIndex((one) => one.va > va) < 0 ? last : CLASS_2_MODEL.findIndex((one) => one.va > va)), last);
+  const upper = Math.min(
+    Math.max(1, CLASS_2_MODEL.findIndex((one) => one.va > va) < 0 ? last : CLASS_2_MODEL.findIndex((one) => one.va > va)),
+    last,
+  );
   const [low, high] = [CLASS_2_MODEL[upper - 1]!, CLASS_2_MODEL[upper]!];
   const share = Math.min(1.5, Math.max(-1, Math.log(va / low.va) / Math.log(high.va / low.va)));
   const idleV = low.idleV + share * (high.idleV - low.idleV);
@@ -66,7 +74,13 @@ export function windingModel(part: Transformer): WindingModel | undefined {
   const lift = Math.hypot(1 + primaryOhms * g - primaryReactanceOhms * b, primaryOhms * b + primaryReactanceOhms * g);
   const primaryTurns = ratio / lift;
   return {
-    primaryTurns, primaryOhms, primaryReactanceOhms, secondaryOhms, secondaryReactanceOhms,
-    magnetizingG: g * primaryTurns * primaryTurns, magnetizingB: b * primaryTurns * primaryTurns, idleV,
+    primaryTurns,
+    primaryOhms,
+    primaryReactanceOhms,
+    secondaryOhms,
+    secondaryReactanceOhms,
+    magnetizingG: g * primaryTurns * primaryTurns,
+    magnetizingB: b * primaryTurns * primaryTurns,
+    idleV,
   };
 }

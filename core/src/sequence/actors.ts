@@ -43,7 +43,11 @@ const decideCoil = (part: Coil, { drive, mode, fault }: Sight): Next | null => {
   return drive < part.dropOutTypicalRatio ? { mode: 0, inMs: part.releaseMs } : null;
 };
 
-const decideMotor = (part: { runUpMs: number; runA: number }, { drive, mode, fault, value, amps }: Sight, protector: boolean): Next | null => {
+const decideMotor = (
+  part: { runUpMs: number; runA: number },
+  { drive, mode, fault, value, amps }: Sight,
+  protector: boolean,
+): Next | null => {
   if (mode === PROTECTED) return { mode: STOPPED, inMs: PROTECTOR_RESET_MS };
   if (protector) {
     const left = (1 - value) * openingMs('protector', amps / part.runA);
@@ -65,8 +69,13 @@ const decideTravel = (part: Travel, { drive, mode, value, fault }: Sight): Next 
   if (mode === 0) return driven ? { mode: 1, inMs: 1 } : null;
   if (mode === 1 && !driven) return { mode: 2, inMs: 1 };
   if (mode === 2 && driven) return { mode: 1, inMs: 1 };
-  if (mode === 1) return value < END_SWITCH_AT ? { mode: 1, inMs: (END_SWITCH_AT - value) * part.openS * 1000, fresh: true } : { mode: 3, inMs: (1 - value) * part.openS * 1000, fresh: true };
-  return value >= END_SWITCH_AT ? { mode: 2, inMs: (value - END_SWITCH_AT) * part.closeS * 1000 + 1, fresh: true } : { mode: 0, inMs: value * part.closeS * 1000, fresh: true };
+  if (mode === 1)
+    return value < END_SWITCH_AT
+      ? { mode: 1, inMs: (END_SWITCH_AT - value) * part.openS * 1000, fresh: true }
+      : { mode: 3, inMs: (1 - value) * part.openS * 1000, fresh: true };
+  return value >= END_SWITCH_AT
+    ? { mode: 2, inMs: (value - END_SWITCH_AT) * part.closeS * 1000 + 1, fresh: true }
+    : { mode: 0, inMs: value * part.closeS * 1000, fresh: true };
 };
 
 const decideFuse = (part: Fuse, { amps, mode, value }: Sight): Next | null => {
@@ -84,7 +93,10 @@ export const ACTORS: Readonly<Partial<Record<Part['kind'], Decide>>> = {
     if (mode === 0) return { mode: 1, inMs: 1 };
     return mode === 1 ? { mode: 2, inMs: part.bootS * 1000 } : null;
   },
-  'series-timer': (part: { ratedV: number; delayS: number | undefined; holdA: number; resetMs: number }, { volts, amps, mode, fault }: Sight) => {
+  'series-timer': (
+    part: { ratedV: number; delayS: number | undefined; holdA: number; resetMs: number },
+    { volts, amps, mode, fault }: Sight,
+  ) => {
     if (fault) return mode === 0 ? null : { mode: 0, inMs: part.resetMs };
     if (mode === 2) return amps < part.holdA ? { mode: 0, inMs: part.resetMs } : null;
     const timing = volts >= 0.7 * part.ratedV; // starts timing at 70 % of rated volts: common practice

@@ -8,15 +8,25 @@ function isActuated(rig: Rig, { device }: PlannedPart, { mover, form }: Contact,
   const own = rig.plan.partsIn(device.id);
   const any = (kind: string, when: (index: number) => boolean) => own.some(({ part, index }) => part.kind === kind && when(index));
   switch (mover.by) {
-    case 'input': return moment.inputs.has(`${device.id}.${mover.input}`);
+    case 'input':
+      return moment.inputs.has(`${device.id}.${mover.input}`);
     case 'armature': {
       // a welded main pole holds the bridge down: its mirror contacts cannot close again
-      const welded = form === 'NC' && own.some(({ part, index }) => part.kind === 'contact' && part.duty === 'power' && part.form === 'NO' && rig.faultOf[index] === 'welded');
+      const welded =
+        form === 'NC' &&
+        own.some(
+          ({ part, index }) => part.kind === 'contact' && part.duty === 'power' && part.form === 'NO' && rig.faultOf[index] === 'welded',
+        );
       return welded || any('coil', (index) => moment.modes[index] === 1);
     }
-    case 'output': return any('electronics', (index) => moment.modes[index] === 2) && mover.inputs.some((input) => moment.inputs.has(`${device.id}.${input}`));
-    case 'travel': return any('travel', (index) => moment.values[index]! >= END_SWITCH_AT);
-    case 'trip': return any('fuse', (index) => moment.modes[index] === 1);
+    case 'output':
+      return (
+        any('electronics', (index) => moment.modes[index] === 2) && mover.inputs.some((input) => moment.inputs.has(`${device.id}.${input}`))
+      );
+    case 'travel':
+      return any('travel', (index) => moment.values[index]! >= END_SWITCH_AT);
+    case 'trip':
+      return any('fuse', (index) => moment.modes[index] === 1);
   }
 }
 

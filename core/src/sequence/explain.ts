@@ -2,8 +2,8 @@ import type { DeviceId } from '#core/circuit';
 import { familyOf } from '#core/devices';
 import { EARTH_NODE, isOpenBranch } from '#core/network';
 import { span } from '#core/units';
-import type { Frame } from './run';
 import { conditionAt, type Rig, showMoment } from './rig';
+import type { Frame } from './run';
 
 /** One thing that keeps a device from its volts, in words, and when it ends by itself. */
 export interface Hindrance {
@@ -24,7 +24,12 @@ export function whyNotOn(rig: Rig, frame: Frame, part: number, atMs: number): Hi
   const start = plan.branches[plan.parts[part]!.firstBranch]!;
   if (!net) return [{ device: undefined, words: 'There is no source in this circuit.', endsAtMs: undefined }];
   const size = plan.nodeCount + 1;
-  interface Way { readonly to: number; readonly cost: number; readonly branch: number; readonly source: boolean }
+  interface Way {
+    readonly to: number;
+    readonly cost: number;
+    readonly branch: number;
+    readonly source: boolean;
+  }
   const ways: Way[][] = Array.from({ length: size }, () => []);
   plan.branches.forEach(({ nodes, owner }, branch) => {
     const [a, b] = [nodes[0]! + 1, nodes[1]! + 1];
@@ -40,14 +45,24 @@ export function whyNotOn(rig: Rig, frame: Frame, part: number, atMs: number): Hi
     const planned = plan.parts[owner.part]!.part;
     switch (planned.kind) {
       // of two open ways round, a hand works the switch: a relay's own contact is the answer only when nothing else is
-      case 'contact': return { cost: isOpenBranch(net!, branch) ? (planned.mover.by === 'armature' ? 1.01 : 1) : 0, source: false };
-      case 'fuse': return { cost: isOpenBranch(net!, branch) ? 1 : 0, source: false };
-      case 'series-timer': return { cost: frame.moment.modes[owner.part] === 2 ? 0 : 1, source: false };
-      case 'join': return { cost: 0, source: false };
-      case 'source': return { cost: isOpenBranch(net!, branch) ? 1 : 0, source: true };
-      case 'dc-output': return { cost: frame.moment.modes[owner.part] === 1 ? 0 : 1, source: true };
-      case 'transformer': return branch >= plan.parts[owner.part]!.firstBranch + planned.primary.length - 1 && plan.branches[branch]!.nodes.length === 3 ? { cost: secondaryAlive(owner.part) ? 0 : 1, source: true } : undefined;
-      default: return undefined;
+      case 'contact':
+        return { cost: isOpenBranch(net!, branch) ? (planned.mover.by === 'armature' ? 1.01 : 1) : 0, source: false };
+      case 'fuse':
+        return { cost: isOpenBranch(net!, branch) ? 1 : 0, source: false };
+      case 'series-timer':
+        return { cost: frame.moment.modes[owner.part] === 2 ? 0 : 1, source: false };
+      case 'join':
+        return { cost: 0, source: false };
+      case 'source':
+        return { cost: isOpenBranch(net!, branch) ? 1 : 0, source: true };
+      case 'dc-output':
+        return { cost: frame.moment.modes[owner.part] === 1 ? 0 : 1, source: true };
+      case 'transformer':
+        return branch >= plan.parts[owner.part]!.firstBranch + planned.primary.length - 1 && plan.branches[branch]!.nodes.length === 3
+          ? { cost: secondaryAlive(owner.part) ? 0 : 1, source: true }
+          : undefined;
+      default:
+        return undefined;
     }
   }
 
@@ -78,12 +93,18 @@ export function whyNotOn(rig: Rig, frame: Frame, part: number, atMs: number): Hi
     }
   }
   const end = start.nodes[1]! + 1 + size;
-  if (cost[end] === Number.POSITIVE_INFINITY) return [{ device: undefined, words: 'No way leads from it to any source and back.', endsAtMs: undefined }];
+  if (cost[end] === Number.POSITIVE_INFINITY)
+    return [{ device: undefined, words: 'No way leads from it to any source and back.', endsAtMs: undefined }];
   const found: Hindrance[] = [];
   for (let at = end; from[at]! >= 0; at = from[at]!) {
     const branch = via[at]!;
     const { owner } = plan.branches[branch]!;
-    if ('conductor' in owner && isOpenBranch(net, branch)) found.unshift({ device: undefined, words: `Wire ${plan.conductors[owner.conductor]!.conductor.number} is open.`, endsAtMs: undefined });
+    if ('conductor' in owner && isOpenBranch(net, branch))
+      found.unshift({
+        device: undefined,
+        words: `Wire ${plan.conductors[owner.conductor]!.conductor.number} is open.`,
+        endsAtMs: undefined,
+      });
     if ('part' in owner) {
       const way = wayOf(owner, branch);
       if (way && way.cost > 0) found.unshift(hindranceOf(rig, frame, owner.part, atMs));
@@ -115,12 +136,17 @@ function hindranceOf(rig: Rig, frame: Frame, part: number, atMs: number): Hindra
         if (planned.symbol === 'isolator' || fault === 'stuckOpen') return tell(`${tag} is open.`);
         return tell(facts?.kind === 'momentary' && planned.form === 'NO' ? `${tag} is not pressed.` : `${tag} is open.`);
       }
-      if (planned.mover.by === 'armature') return tell(planned.form === 'NO' ? `${tag} has not pulled in.` : `${tag} is pulled in and holds ${planned.id} open.`);
+      if (planned.mover.by === 'armature')
+        return tell(planned.form === 'NO' ? `${tag} has not pulled in.` : `${tag} is pulled in and holds ${planned.id} open.`);
       return tell(planned.mover.by === 'trip' ? `${tag} has tripped.` : `${tag} is not fully open yet: its end switch waits.`);
     }
-    case 'fuse': return tell(`${tag} is blown or pulled.`);
-    case 'dc-output': return tell(`${tag} gives no volts.`);
-    case 'transformer': return tell(`${tag} gives no volts: its primary is dead.`);
-    default: return tell(`${tag} is off.`);
+    case 'fuse':
+      return tell(`${tag} is blown or pulled.`);
+    case 'dc-output':
+      return tell(`${tag} gives no volts.`);
+    case 'transformer':
+      return tell(`${tag} gives no volts: its primary is dead.`);
+    default:
+      return tell(`${tag} is off.`);
   }
 }

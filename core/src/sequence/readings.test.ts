@@ -1,19 +1,28 @@
 import { describe, expect, it } from 'vitest';
 import type { Circuit } from '#core/circuit';
-import { bench, demo, on, point, powered } from '../testing/demo';
 import { floatingNodes, partNamed } from '#core/network';
+import { bench, demo, on, point, powered } from '../testing/demo';
 import { tellChange, whyNotOn } from './index';
 
 const Q1 = demo('Q1');
 const cooling = [powered, on('TC1', 'cooling')];
 const within = (is: number, wanted: number, by: number) => expect(Math.abs(is - wanted), `${is} against ${wanted}`).toBeLessThanOrEqual(by);
-const field = (circuit: Circuit, id: string, name: string, value: number | string): Circuit => ({ ...circuit, devices: { ...circuit.devices, [id]: { ...circuit.devices[id]!, nameplate: { ...circuit.devices[id]!.nameplate, [name]: { value, evidence: 'print' } } } } });
+const field = (circuit: Circuit, id: string, name: string, value: number | string): Circuit => ({
+  ...circuit,
+  devices: {
+    ...circuit.devices,
+    [id]: { ...circuit.devices[id]!, nameplate: { ...circuit.devices[id]!.nameplate, [name]: { value, evidence: 'print' } } },
+  },
+});
 const move = (circuit: Circuit, number: string, from: string, to: string | null): Circuit => {
   const start = point(circuit, from);
   const wire = Object.values(circuit.conductors).find((one) => one.number === number && one.ends.includes(start as never));
   if (!wire) throw new Error(`no wire ${number} at ${from}`);
   const target = to === null ? null : (point(circuit, to) as never);
-  return { ...circuit, conductors: { ...circuit.conductors, [wire.id]: { ...wire, ends: wire.ends.map((end) => (end === start ? target : end)) as never } } };
+  return {
+    ...circuit,
+    conductors: { ...circuit.conductors, [wire.id]: { ...wire, ends: wire.ends.map((end) => (end === start ? target : end)) as never } },
+  };
 };
 
 describe('condensing unit, what a meter reads', () => {
@@ -36,7 +45,11 @@ describe('condensing unit, what a meter reads', () => {
     expect(run.read(300_000, 'M1:C,M1:R')).toBeGreaterThan(234);
   });
   it('at pull-in the coil gets some 22 V', () => {
-    const closing = run.trace.frames.find(({ due, moment }) => due.some((one) => run.plan.parts[one.part]!.device.tag === 'K1' && one.mode === 1) && moment.modes[partNamed(run.plan, 'dDT1' as never, '1-2')!.index] === 2)!;
+    const closing = run.trace.frames.find(
+      ({ due, moment }) =>
+        due.some((one) => run.plan.parts[one.part]!.device.tag === 'K1' && one.mode === 1) &&
+        moment.modes[partNamed(run.plan, 'dDT1' as never, '1-2')!.index] === 2,
+    )!;
     within(run.read(closing.atMs, 'K1:A1,K1:A2'), 22.3, 0.6);
   });
   it('an open coil behind the timer: 27 V on 10 MΩ, 5.4 V in low-Z, 0.0 V across the timer', () => {
@@ -45,11 +58,17 @@ describe('condensing unit, what a meter reads', () => {
     within(open.read(300_000, 'K1:A1,K1:A2', 'loz'), 5.4, 0.2);
     within(open.read(300_000, 'DT1:1,DT1:2'), 0, 0.05);
   });
-  it('a timer that never passes shows the source for ever', () => within(bench(Q1, cooling, ['DT1.1-2=open']).read(900_000, 'DT1:1,DT1:2'), 27, 0.4));
+  it('a timer that never passes shows the source for ever', () =>
+    within(bench(Q1, cooling, ['DT1.1-2=open']).read(900_000, 'DT1:1,DT1:2'), 27, 0.4));
   it('the crankcase heater has 240 V off, none running, and 120 V to earth at both ends', () => {
     within(run.read(100_000, 'EH1:1,EH1:2'), 240, 1);
     within(run.read(300_000, 'EH1:1,EH1:2'), 0, 0.5);
-    for (const [at, end] of [[100_000, '1'], [100_000, '2'], [300_000, '2']] as const) within(run.read(at, `EH1:${end},PE:PE`), 120, 3);
+    for (const [at, end] of [
+      [100_000, '1'],
+      [100_000, '2'],
+      [300_000, '2'],
+    ] as const)
+      within(run.read(at, `EH1:${end},PE:PE`), 120, 3);
     within(run.read(300_000, 'EH1:1,PE:PE'), 120, 3);
   });
   it('a sound power pole drops 37 mV at 18.7 A', () => within(run.read(300_000, 'K1:L1,K1:T1') * 1000, 37, 2));
@@ -59,7 +78,9 @@ describe('condensing unit, what a meter reads', () => {
   });
   it('K1:A2 lifted: both coil ends float without a call; with it both stand at 27 V to earth and 0 V across', () => {
     const lifted = move(Q1, '102', 'T1:C', null);
-    const loose = Object.values(lifted.conductors).find(({ ends }) => ends[1] === null && ends[0] === 'dK1:A2') ? lifted : move(Q1, '102', 'K1:A2', null);
+    const loose = Object.values(lifted.conductors).find(({ ends }) => ends[1] === null && ends[0] === 'dK1:A2')
+      ? lifted
+      : move(Q1, '102', 'K1:A2', null);
     const quiet = bench(loose, [powered]);
     quiet.at(100_000);
     const floats = floatingNodes(quiet.plan, quiet.rig.nets[0]!);
@@ -74,7 +95,13 @@ describe('condensing unit, what a meter reads', () => {
 describe('two valve zones with a volt-free call', () => {
   const heat = [powered, on('TC1', 'heating')];
   const both = [...heat, on('TC2', 'heating')];
-  it.each([['L1A', [powered], 0, 24], ['L1A', heat, 230, 0], ['L1B', [powered], 0, 24], ['L1B', heat, 230, 0], ['L1A', both, 230, 0]] as const)('%s after %j: zone-1 output %f V, call terminals %f V', (name, log, output, call) => {
+  it.each([
+    ['L1A', [powered], 0, 24],
+    ['L1A', heat, 230, 0],
+    ['L1B', [powered], 0, 24],
+    ['L1B', heat, 230, 0],
+    ['L1A', both, 230, 0],
+  ] as const)('%s after %j: zone-1 output %f V, call terminals %f V', (name, log, output, call) => {
     const one = bench(demo(name), log);
     within(one.read(30_000, 'Y1:L,X1:2'), output, 1);
     within(one.read(30_000, 'E1:C1,E1:C2'), call, 0.2);
@@ -96,7 +123,10 @@ describe('irrigation pump', () => {
     within(run.read(5000, 'PLC1:I0,PLC1:M', 'vdc'), 24, 0.2);
     within(run.read(5000, 'M1:U,M1:V'), 476, 3);
   });
-  it('stop takes it out and it stays out', () => expect(bench(demo('Q3'), [...start, on('S1', 'pressed', 8000), on('S1', 'pressed', 8500, false)]).read(20_000, 'K1:A1,K1:A2')).toBeLessThan(1));
+  it('stop takes it out and it stays out', () =>
+    expect(
+      bench(demo('Q3'), [...start, on('S1', 'pressed', 8000), on('S1', 'pressed', 8500, false)]).read(20_000, 'K1:A1,K1:A2'),
+    ).toBeLessThan(1));
   it('single-phased while turning, the lost phase keeps 65 to 95 % by the motor; stopped it is half', () => {
     const turning = bench(demo('Q3'), start, ['105=open']);
     const never = bench(demo('Q3'), start, ['105=open', 'M1.windings=locked']);
@@ -120,9 +150,16 @@ describe('what happens over time', () => {
     const sample = Object.values(Q1.conductors).find(({ number }) => number === '111')!;
     const buzzer: Circuit = {
       ...Q1,
-      conductors: Object.fromEntries(Object.entries(Q1.conductors).filter(([, { ends }]) => !ends.some((end) => end && ['dK3:1', 'dK3:2', 'dK3:4'].includes(end)) || ends.includes('dM3:1' as never)).concat([
-        ['wx1', { ...sample, id: 'wx1' as never, ends: ['dTC1:G', 'dK3:2'] as never, cable: null }], ['wx2', { ...sample, id: 'wx2' as never, ends: ['dK3:5', 'dK3:1'] as never, cable: null }],
-      ])),
+      conductors: Object.fromEntries(
+        Object.entries(Q1.conductors)
+          .filter(
+            ([, { ends }]) => !ends.some((end) => end && ['dK3:1', 'dK3:2', 'dK3:4'].includes(end)) || ends.includes('dM3:1' as never),
+          )
+          .concat([
+            ['wx1', { ...sample, id: 'wx1' as never, ends: ['dTC1:G', 'dK3:2'] as never, cable: null }],
+            ['wx2', { ...sample, id: 'wx2' as never, ends: ['dK3:5', 'dK3:1'] as never, cable: null }],
+          ]),
+      ),
     };
     const { trace } = bench(buzzer, [powered, on('TC1', 'fan')]);
     expect(trace.chatter).toHaveLength(1);
@@ -140,7 +177,10 @@ describe('what happens over time', () => {
 
   it('R to C shorted blows the fuse by its curve; replaced with the short gone, the run goes on', () => {
     const sample = Object.values(Q1.conductors).find(({ number }) => number === '108')!;
-    const shorted: Circuit = { ...Q1, conductors: { ...Q1.conductors, wx1: { ...sample, id: 'wx1' as never, ends: ['dTC1:R', 'dTC1:C'] as never, cable: null } } };
+    const shorted: Circuit = {
+      ...Q1,
+      conductors: { ...Q1.conductors, wx1: { ...sample, id: 'wx1' as never, ends: ['dTC1:R', 'dTC1:C'] as never, cable: null } },
+    };
     const run = bench(shorted, [powered]);
     const blown = run.trace.changes.find(({ part }) => run.plan.parts[part]!.device.tag === 'F1')!;
     expect(blown.to).toBe(1);
@@ -159,7 +199,9 @@ describe('what happens over time', () => {
     expect(why(cooling, 43_002)).toEqual(['Waits for DT1, 142 s left.']);
     expect(why([powered], 20_000)).toContain('TC1 is not calling on Y.');
     expect(why([...cooling, on('PS1', 'high')], 20_000)).toContain('PS1 is open.');
-    expect(why([...cooling, on('PS1', 'high'), on('PS2', 'pressure', 0, false)], 20_000)).toEqual(expect.arrayContaining(['PS1 is open.', 'PS2 is open.']));
+    expect(why([...cooling, on('PS1', 'high'), on('PS2', 'pressure', 0, false)], 20_000)).toEqual(
+      expect.arrayContaining(['PS1 is open.', 'PS2 is open.']),
+    );
     expect(why(cooling, 300_000, 'K1', ['108=open'])).toContain('Wire 108 is open.');
     expect(why([powered], 3000, 'K1', [], demo('Q3'))).toContain('S2 is not pressed.');
   });

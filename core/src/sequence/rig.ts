@@ -41,9 +41,18 @@ export function createRig(plan: NetworkPlan, faults: readonly Fault[] = []): Rig
   }
   const count = plan.parts.length;
   return {
-    plan, faultOf, conductorFault, ohmsNet: undefined,
+    plan,
+    faultOf,
+    conductorFault,
+    ohmsNet: undefined,
     nets: plan.hz.map((hz) => createNet(plan, hz)),
-    applied: { modes: new Int8Array(count).fill(-1), values: new Float64Array(count), emfRe: new Float64Array(count), emfIm: new Float64Array(count), power: undefined },
+    applied: {
+      modes: new Int8Array(count).fill(-1),
+      values: new Float64Array(count),
+      emfRe: new Float64Array(count),
+      emfIm: new Float64Array(count),
+      power: undefined,
+    },
   };
 }
 
@@ -51,12 +60,24 @@ export function createRig(plan: NetworkPlan, faults: readonly Fault[] = []): Rig
 export function restMoment(plan: NetworkPlan, power: PowerPosition = 'isolated'): Moment {
   const count = plan.parts.length;
   const inputs = new Set<string>();
-  for (const device of Object.values(plan.circuit.devices)) for (const input of familyOf(device).inputs) if (input.rest) inputs.add(`${device.id}.${input.name}`);
-  return { modes: new Int8Array(count), values: new Float64Array(count), emfRe: new Float64Array(count), emfIm: new Float64Array(count), inputs, power };
+  for (const device of Object.values(plan.circuit.devices))
+    for (const input of familyOf(device).inputs) if (input.rest) inputs.add(`${device.id}.${input.name}`);
+  return {
+    modes: new Int8Array(count),
+    values: new Float64Array(count),
+    emfRe: new Float64Array(count),
+    emfIm: new Float64Array(count),
+    inputs,
+    power,
+  };
 }
 
 export const copyMoment = (moment: Moment): Moment => ({
-  ...moment, modes: moment.modes.slice(), values: moment.values.slice(), emfRe: moment.emfRe.slice(), emfIm: moment.emfIm.slice(),
+  ...moment,
+  modes: moment.modes.slice(),
+  values: moment.values.slice(),
+  emfRe: moment.emfRe.slice(),
+  emfIm: moment.emfIm.slice(),
 });
 
 /** The fault a part shows under a power position: a device that the switch opens is open whatever its own handle says. */
@@ -82,7 +103,8 @@ export function showOhms(rig: Rig, moment: Moment): Net {
   const net = rig.ohmsNet;
   stampMoment(rig, [net], moment, true);
   rig.plan.parts.forEach(({ part, index }) => {
-    if (part.kind === 'source' || part.kind === 'dc-output') setPart(net, index, { mode: 0, value: 0, emf: ZERO, fault: part.kind === 'source' ? 'lost' : 'dead' });
+    if (part.kind === 'source' || part.kind === 'dc-output')
+      setPart(net, index, { mode: 0, value: 0, emf: ZERO, fault: part.kind === 'source' ? 'lost' : 'dead' });
   });
   net.stale = true;
   return net;
@@ -100,7 +122,12 @@ function stampMoment(rig: Rig, nets: readonly Net[], moment: Moment, whole: bool
     }
   }
   for (let index = 0; index < plan.parts.length; index++) {
-    const same = !moved && applied.modes[index] === moment.modes[index] && applied.values[index] === moment.values[index] && applied.emfRe[index] === moment.emfRe[index] && applied.emfIm[index] === moment.emfIm[index];
+    const same =
+      !moved &&
+      applied.modes[index] === moment.modes[index] &&
+      applied.values[index] === moment.values[index] &&
+      applied.emfRe[index] === moment.emfRe[index] &&
+      applied.emfIm[index] === moment.emfIm[index];
     if (same) continue;
     const condition = conditionAt(rig, index, moment);
     for (const net of nets) setPart(net, index, condition);
@@ -114,7 +141,10 @@ function stampMoment(rig: Rig, nets: readonly Net[], moment: Moment, whole: bool
 }
 
 export const conditionAt = (rig: Rig, index: number, moment: Moment) => ({
-  mode: moment.modes[index]!, value: moment.values[index]!, emf: phasor(moment.emfRe[index]!, moment.emfIm[index]!) as Phasor, fault: openedFault(rig, index, moment.power),
+  mode: moment.modes[index]!,
+  value: moment.values[index]!,
+  emf: phasor(moment.emfRe[index]!, moment.emfIm[index]!) as Phasor,
+  fault: openedFault(rig, index, moment.power),
 });
 
 /** Applies one log entry to the inputs and the power switch. A replaced fuse is whole again. */

@@ -1,7 +1,7 @@
 import type { DeviceId, LogEntry } from '#core/circuit';
 import { ACTORS } from './actors';
 import { moveContacts, resetTrips } from './contacts';
-import { applyEntry, copyMoment, type Moment, restMoment, type Rig } from './rig';
+import { applyEntry, copyMoment, type Moment, type Rig, restMoment } from './rig';
 import { accumulate, settleMoment, sightOf } from './sight';
 
 /** The circuit at one event and until the next; volts to earth by node, one pair of arrays per frequency. */
@@ -75,10 +75,16 @@ export function runLog(rig: Rig, log: readonly LogEntry[], untilMs = Number.POSI
       if (!decide) continue;
       const wanted = decide(part as never, sightOf(rig, index, moment));
       if (!wanted) due[index] = undefined;
-      else if (wanted.fresh || due[index]?.mode !== wanted.mode) due[index] = { mode: wanted.mode, atMs: now + Math.max(wanted.inMs === 0 ? 0 : 1, Math.ceil(wanted.inMs - 1e-6)) };
+      else if (wanted.fresh || due[index]?.mode !== wanted.mode)
+        due[index] = { mode: wanted.mode, atMs: now + Math.max(wanted.inMs === 0 ? 0 : 1, Math.ceil(wanted.inMs - 1e-6)) };
     }
     const pending = due.flatMap((one, part) => (one ? [{ part, mode: one.mode, atMs: one.atMs }] : []));
-    const frame = { atMs: now, moment: copyMoment(moment), due: pending, volts: rig.nets.map(({ hz, vRe, vIm }) => ({ hz, re: vRe.slice(), im: vIm.slice() })) };
+    const frame = {
+      atMs: now,
+      moment: copyMoment(moment),
+      due: pending,
+      volts: rig.nets.map(({ hz, vRe, vIm }) => ({ hz, re: vRe.slice(), im: vIm.slice() })),
+    };
     if (frames.at(-1)?.atMs === now) frames[frames.length - 1] = frame;
     else frames.push(frame);
     observe?.(frame);
@@ -116,9 +122,15 @@ export function runLog(rig: Rig, log: readonly LogEntry[], untilMs = Number.POSI
     if (isOutside) watch.forget();
     const loop = watch.see(now, moment, due, changes);
     if (!loop) continue;
-    const others = Math.min(entries[next]?.atMs ?? Number.POSITIVE_INFINITY, due.reduce((least, one) => (one && one.atMs - now > QUICK_MS ? Math.min(least, one.atMs) : least), Number.POSITIVE_INFINITY));
+    const others = Math.min(
+      entries[next]?.atMs ?? Number.POSITIVE_INFINITY,
+      due.reduce((least, one) => (one && one.atMs - now > QUICK_MS ? Math.min(least, one.atMs) : least), Number.POSITIVE_INFINITY),
+    );
     const heat = loop.roundsToHeat(moment);
-    const rounds = Math.min(heat, others === Number.POSITIVE_INFINITY ? Number.POSITIVE_INFINITY : Math.floor((others - now) / loop.periodMs) - 1);
+    const rounds = Math.min(
+      heat,
+      others === Number.POSITIVE_INFINITY ? Number.POSITIVE_INFINITY : Math.floor((others - now) / loop.periodMs) - 1,
+    );
     if (!(rounds >= 1)) continue;
     const until = rounds === Number.POSITIVE_INFINITY ? Number.POSITIVE_INFINITY : now + rounds * loop.periodMs;
     const last = chatter.at(-1);
@@ -154,12 +166,15 @@ function chatterWatch(rig: Rig) {
       const devices = [...new Set(changes.slice(before.change).map(({ part }) => rig.plan.parts[part]!.device.id))];
       if (devices.length === 0) return undefined;
       return {
-        periodMs, devices, fromMs: before.atMs,
+        periodMs,
+        devices,
+        fromMs: before.atMs,
         /** whole rounds before some fuse or protector has gathered enough to open */
-        roundsToHeat: (after: Moment) => gathers.reduce((least, index) => {
-          const gain = after.values[index]! - before.values[index]!;
-          return gain > 1e-9 ? Math.min(least, Math.floor((1 - after.values[index]!) / gain)) : least;
-        }, Number.POSITIVE_INFINITY),
+        roundsToHeat: (after: Moment) =>
+          gathers.reduce((least, index) => {
+            const gain = after.values[index]! - before.values[index]!;
+            return gain > 1e-9 ? Math.min(least, Math.floor((1 - after.values[index]!) / gain)) : least;
+          }, Number.POSITIVE_INFINITY),
         gather(after: Moment, rounds: number) {
           for (const index of gathers) after.values[index]! += Math.max(0, rounds * (after.values[index]! - before.values[index]!));
         },

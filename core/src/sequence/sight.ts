@@ -1,5 +1,5 @@
-import { openingMs, CURVES, type Part } from '#core/devices';
-import { acrossBranch, branchAmps, motor3Admittances, type Net, pairVolts, type NetworkPlan, partAmps, partVolts, solveNet } from '#core/network';
+import { CURVES, openingMs, type Part } from '#core/devices';
+import { acrossBranch, branchAmps, motor3Admittances, type Net, pairVolts, partAmps, partVolts, solveNet } from '#core/network';
 import { add, divide, magnitude, multiply, type Phasor, phasor, polar, scale, subtract } from '#core/units';
 import { END_SWITCH_AT, RUNNING, type Sight, STARTING } from './actors';
 import { conditionAt, type Moment, type Rig, showMoment } from './rig';
@@ -14,18 +14,31 @@ export function sightOf(rig: Rig, index: number, moment: Moment): Sight {
   const { plan, nets } = rig;
   const { part, firstBranch, device } = plan.parts[index]!;
   const volts = partVolts(nets, plan, index);
-  const amps = part.kind === 'motor3' ? Math.max(...[0, 1, 2].map((k) => Math.hypot(...nets.map((net) => magnitude(branchAmps(net, firstBranch + k)))))) : partAmps(nets, plan, index);
+  const amps =
+    part.kind === 'motor3'
+      ? Math.max(...[0, 1, 2].map((k) => Math.hypot(...nets.map((net) => magnitude(branchAmps(net, firstBranch + k))))))
+      : partAmps(nets, plan, index);
   const { fault } = conditionAt(rig, index, moment);
   return { volts, amps, drive: driveOf(part, volts), mode: moment.modes[index]!, value: moment.values[index]!, fault };
 
   function driveOf(one: Part, across: number): number {
     switch (one.kind) {
-      case 'coil': return coilDrive(one);
+      case 'coil':
+        return coilDrive(one);
       case 'motor':
-      case 'travel': return one.ratedV === undefined ? 0 : across / one.ratedV;
-      case 'motor3': return one.ratedV === undefined ? 0 : Math.max(0, ...nets.map((net) => magnitude(positiveSequence(net, firstBranch)))) / (one.ratedV / Math.sqrt(3));
-      case 'dc-output': return one.fedV === undefined ? 0 : pairVolts(nets, plan.nodeOf(`${device.id}:${one.fedBy[0]}` as never), plan.nodeOf(`${device.id}:${one.fedBy[1]}` as never)) / one.fedV;
-      default: return 0;
+      case 'travel':
+        return one.ratedV === undefined ? 0 : across / one.ratedV;
+      case 'motor3':
+        return one.ratedV === undefined
+          ? 0
+          : Math.max(0, ...nets.map((net) => magnitude(positiveSequence(net, firstBranch)))) / (one.ratedV / Math.sqrt(3));
+      case 'dc-output':
+        return one.fedV === undefined
+          ? 0
+          : pairVolts(nets, plan.nodeOf(`${device.id}:${one.fedBy[0]}` as never), plan.nodeOf(`${device.id}:${one.fedBy[1]}` as never)) /
+              one.fedV;
+      default:
+        return 0;
     }
   }
 
@@ -98,9 +111,11 @@ export function accumulate(rig: Rig, moment: Moment, dtMs: number): void {
       if (moment.modes[index] === 2) moment.values[index] = Math.max(0, value - dtMs / (part.closeS * 1000));
     } else if (part.kind === 'fuse' && part.ratingA !== undefined) {
       const limit = openingMs(part.curve, partAmps(nets, plan, index) / part.ratingA);
-      moment.values[index] = limit < Number.POSITIVE_INFINITY ? Math.min(1, value + dtMs / limit) : faded(value, dtMs, CURVES[part.curve].fadeMs);
+      moment.values[index] =
+        limit < Number.POSITIVE_INFINITY ? Math.min(1, value + dtMs / limit) : faded(value, dtMs, CURVES[part.curve].fadeMs);
     } else if (part.kind === 'motor' && part.protector) {
-      const hot = moment.modes[index] === STARTING ? openingMs('protector', partAmps(nets, plan, index) / part.runA) : Number.POSITIVE_INFINITY;
+      const hot =
+        moment.modes[index] === STARTING ? openingMs('protector', partAmps(nets, plan, index) / part.runA) : Number.POSITIVE_INFINITY;
       moment.values[index] = hot < Number.POSITIVE_INFINITY ? Math.min(1, value + dtMs / hot) : faded(value, dtMs, CURVES.protector.fadeMs);
     }
   }
@@ -109,4 +124,5 @@ export function accumulate(rig: Rig, moment: Moment, dtMs: number): void {
 const faded = (value: number, dtMs: number, fadeMs: number): number => (value < 1e-6 ? 0 : value * Math.exp(-dtMs / fadeMs));
 
 /** Whole milliseconds leave a travel a hair short of its end switch; it is there. */
-const snap = (position: number): number => (Math.abs(position - END_SWITCH_AT) < 1e-3 && position < END_SWITCH_AT ? END_SWITCH_AT : position);
+const snap = (position: number): number =>
+  Math.abs(position - END_SWITCH_AT) < 1e-3 && position < END_SWITCH_AT ? END_SWITCH_AT : position;

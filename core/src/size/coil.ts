@@ -1,7 +1,15 @@
 import type { Coil } from '#core/devices';
 import type { Verdict } from './verdict';
 
-export type CoilWord = 'dead' | 'buzzes' | 'buzzes, overheats' | 'not guaranteed' | 'pulls in' | 'high' | 'high, normal on light load' | 'burns';
+export type CoilWord =
+  | 'dead'
+  | 'buzzes'
+  | 'buzzes, overheats'
+  | 'not guaranteed'
+  | 'pulls in'
+  | 'high'
+  | 'high, normal on light load'
+  | 'burns';
 
 export interface WindowBand {
   readonly word: CoilWord;
@@ -33,12 +41,29 @@ export function coilWindow(coil: Coil): CoilWindow | undefined {
   const high = ratedHighV ?? low;
   const buzz: CoilWord = isGentle(coil) ? 'buzzes' : 'buzzes, overheats';
   const lightLoad = current === 'AC' && low === 24 && high === 24;
-  const edges: readonly (readonly [CoilWord, number])[] = current === 'AC'
-    ? [['dead', 0], [buzz, 0.3 * low], ['not guaranteed', 0.75 * low], ['pulls in', 0.85 * low], [lightLoad ? 'high, normal on light load' : 'high', 1.1 * high], ['burns', lightLoad ? HIGH_NORMAL_V : 1.2 * high]]
-    : [['dead', 0], ['not guaranteed', 0.5 * low], ['pulls in', 0.8 * low], ['high', 1.1 * high], ['burns', 1.3 * high]];
+  const edges: readonly (readonly [CoilWord, number])[] =
+    current === 'AC'
+      ? [
+          ['dead', 0],
+          [buzz, 0.3 * low],
+          ['not guaranteed', 0.75 * low],
+          ['pulls in', 0.85 * low],
+          [lightLoad ? 'high, normal on light load' : 'high', 1.1 * high],
+          ['burns', lightLoad ? HIGH_NORMAL_V : 1.2 * high],
+        ]
+      : [
+          ['dead', 0],
+          ['not guaranteed', 0.5 * low],
+          ['pulls in', 0.8 * low],
+          ['high', 1.1 * high],
+          ['burns', 1.3 * high],
+        ];
   return {
     bands: edges.map(([word, fromV], index) => ({ word, fromV, toV: edges[index + 1]?.[1] ?? Number.POSITIVE_INFINITY })),
-    mustCloseV: coil.pickUpGuaranteedRatio * low, mostV: 1.1 * high, letsGoNearV: coil.dropOutTypicalRatio * low, surelyReleasedV: coil.mustReleaseRatio * low,
+    mustCloseV: coil.pickUpGuaranteedRatio * low,
+    mostV: 1.1 * high,
+    letsGoNearV: coil.dropOutTypicalRatio * low,
+    surelyReleasedV: coil.mustReleaseRatio * low,
   };
 }
 
@@ -51,7 +76,10 @@ export function coilWord(coil: Coil, drive: number): CoilWord | undefined {
   if (!window || coil.ratedV === undefined) return undefined;
   const volts = drive * coil.ratedV;
   const slack = 1e-9;
-  const found = window.bands.find(({ word, fromV, toV }) => volts >= fromV - slack && (word === 'pulls in' || word === 'high, normal on light load' ? volts <= toV + slack : volts < toV - slack));
+  const found = window.bands.find(
+    ({ word, fromV, toV }) =>
+      volts >= fromV - slack && (word === 'pulls in' || word === 'high, normal on light load' ? volts <= toV + slack : volts < toV - slack),
+  );
   return found?.word ?? 'burns';
 }
 
@@ -64,10 +92,14 @@ export function coilVerdict(coil: Coil, drive: number): Verdict {
   if (word === undefined) return 'cannot-clear';
   switch (word) {
     case 'pulls in':
-    case 'high, normal on light load': return 'good';
-    case 'high': return 'look';
-    case 'burns': return drive >= (coil.current === 'DC' ? 1.7 : 1.5) ? 'block' : 'danger';
-    default: return 'danger';
+    case 'high, normal on light load':
+      return 'good';
+    case 'high':
+      return 'look';
+    case 'burns':
+      return drive >= (coil.current === 'DC' ? 1.7 : 1.5) ? 'block' : 'danger';
+    default:
+      return 'danger';
   }
 }
 

@@ -24,7 +24,12 @@ export interface PoleRow {
 }
 
 const row = (asks: string, isA: number, limitA: number | undefined, rating: string, source: string): PoleRow => ({
-  asks, isA, limitA, rating, source, verdict: limitA === undefined ? 'cannot-clear' : isA <= limitA * (1 + 1e-9) ? 'good' : 'danger',
+  asks,
+  isA,
+  limitA,
+  rating,
+  source,
+  verdict: limitA === undefined ? 'cannot-clear' : isA <= limitA * (1 + 1e-9) ? 'good' : 'danger',
 });
 
 /**
@@ -42,11 +47,20 @@ export function judgePole(ratings: PoleRatings, demand: PoleDemand): PoleRow[] {
     return rows;
   }
   if (demand.motorRunA > 0) {
-    rows.push(row('motor running', demand.motorRunA + demand.electronicsA + (ratings.pilotCode ? 0 : demand.coilHeldA), ratings.motorA, 'motor', 'nameplate, AHRI-style motor rating'));
+    rows.push(
+      row(
+        'motor running',
+        demand.motorRunA + demand.electronicsA + (ratings.pilotCode ? 0 : demand.coilHeldA),
+        ratings.motorA,
+        'motor',
+        'nameplate, AHRI-style motor rating',
+      ),
+    );
     rows.push(row('motor locked', demand.motorLockedA, ratings.lockedA, 'locked rotor', 'nameplate, AHRI-style motor rating'));
   }
   const onlyPilot = ratings.pilotCode !== undefined && ratings.resistiveA === undefined && ratings.motorA === undefined;
-  if (demand.resistiveA > 0 && !onlyPilot) rows.push(row('heater or lamp', demand.resistiveA, ratings.resistiveA ?? ratings.motorA, 'resistive', 'nameplate'));
+  if (demand.resistiveA > 0 && !onlyPilot)
+    rows.push(row('heater or lamp', demand.resistiveA, ratings.resistiveA ?? ratings.motorA, 'resistive', 'nameplate'));
   const pilotA = demand.electronicsA + (onlyPilot ? demand.resistiveA : 0); // a control contact may switch pilot lamps
   // a power pole with figures for the heavier load behind it carries a relay's coil as well; only a control contact is asked apart
   if ((demand.coilHeldA > 0 && (rows.length === 0 || ratings.pilotCode !== undefined)) || (pilotA > 0 && rows.length === 0)) {

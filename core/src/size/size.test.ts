@@ -3,21 +3,59 @@ import type { Coil } from '#core/devices';
 import { coilBand, coilVerdict, coilWindow, coilWord, judgePole, pilotLimits, worstVerdict } from './index';
 
 const coil = (more: Partial<Coil> = {}): Coil => ({
-  kind: 'coil', id: 'coil', a: 'A1', b: 'A2', current: 'AC', ratedV: 24, ratedHighV: 24, hz: 60, inrushVa: 36, inrushPf: 0.7, sealedVa: 7.5, sealedPf: 0.35,
-  pickUpGuaranteedRatio: 0.85, pickUpTypicalRatio: 0.75, dropOutTypicalRatio: 0.45, mustReleaseRatio: 0.2, operateMs: 18, releaseMs: 12, ...more,
+  kind: 'coil',
+  id: 'coil',
+  a: 'A1',
+  b: 'A2',
+  current: 'AC',
+  ratedV: 24,
+  ratedHighV: 24,
+  hz: 60,
+  inrushVa: 36,
+  inrushPf: 0.7,
+  sealedVa: 7.5,
+  sealedPf: 0.35,
+  pickUpGuaranteedRatio: 0.85,
+  pickUpTypicalRatio: 0.75,
+  dropOutTypicalRatio: 0.45,
+  mustReleaseRatio: 0.2,
+  operateMs: 18,
+  releaseMs: 12,
+  ...more,
 });
 const rated = (ratedV: number, ratedHighV = ratedV, more: Partial<Coil> = {}) => coil({ ratedV, ratedHighV, ...more });
 
 describe('coil bands', () => {
   // Bands: common practice; 0.85 and 1.10 by IEC 60947-4-1, 0.80 by IEC 61810-1. Frequency as flux, V/f: transformer equation.
   it.each([
-    ['24 V coil on 120 V', 'AC', 120 / 24, 'A9'], ['240 V coil on 208 V', 'AC', 208 / 240, 'A5'], ['the same at 0.90 of 208 V', 'AC', (0.9 * 208) / 240, 'A4'], ['120 V coil on 208 V', 'AC', 208 / 120, 'A8'],
-    ['240 V coil on 120 V', 'AC', 0.5, 'A2'], ['120 V coil on 24 V', 'AC', 0.2, 'A1'], ['50 Hz coil on 60 Hz', 'AC', 50 / 60, 'A4'], ['60 Hz coil on 50 Hz', 'AC', 60 / 50, 'A7'], ['12 V DC coil on 9 V', 'DC', 9 / 12, 'D3'],
-    ['24 V DC coil on 28.8 V', 'DC', 28.8 / 24, 'D5'], ['exactly 1.10', 'AC', 1.1, 'A5'], ['exactly 0.85', 'AC', 0.85, 'A5'], ['240 V coil on 480 V', 'AC', 2, 'A8'], ['277 V coil on 208 V', 'AC', 208 / 277, 'A4'],
+    ['24 V coil on 120 V', 'AC', 120 / 24, 'A9'],
+    ['240 V coil on 208 V', 'AC', 208 / 240, 'A5'],
+    ['the same at 0.90 of 208 V', 'AC', (0.9 * 208) / 240, 'A4'],
+    ['120 V coil on 208 V', 'AC', 208 / 120, 'A8'],
+    ['240 V coil on 120 V', 'AC', 0.5, 'A2'],
+    ['120 V coil on 24 V', 'AC', 0.2, 'A1'],
+    ['50 Hz coil on 60 Hz', 'AC', 50 / 60, 'A4'],
+    ['60 Hz coil on 50 Hz', 'AC', 60 / 50, 'A7'],
+    ['12 V DC coil on 9 V', 'DC', 9 / 12, 'D3'],
+    ['24 V DC coil on 28.8 V', 'DC', 28.8 / 24, 'D5'],
+    ['exactly 1.10', 'AC', 1.1, 'A5'],
+    ['exactly 0.85', 'AC', 0.85, 'A5'],
+    ['240 V coil on 480 V', 'AC', 2, 'A8'],
+    ['277 V coil on 208 V', 'AC', 208 / 277, 'A4'],
   ] as const)('%s', (_name, current, ratio, band) => expect(coilBand(current, ratio)).toBe(band));
 
   // Common practice gauge of a 24 V AC coil.
-  it.each([[7.1, 'dead'], [7.2, 'buzzes, overheats'], [18, 'not guaranteed'], [20.39, 'not guaranteed'], [20.4, 'pulls in'], [26.4, 'pulls in'], [28, 'high, normal on light load'], [29, 'high, normal on light load'], [29.1, 'burns']])('a 24 V AC coil at %f V: %s', (volts, word) => {
+  it.each([
+    [7.1, 'dead'],
+    [7.2, 'buzzes, overheats'],
+    [18, 'not guaranteed'],
+    [20.39, 'not guaranteed'],
+    [20.4, 'pulls in'],
+    [26.4, 'pulls in'],
+    [28, 'high, normal on light load'],
+    [29, 'high, normal on light load'],
+    [29.1, 'burns'],
+  ])('a 24 V AC coil at %f V: %s', (volts, word) => {
     expect(coilWord(coil(), volts / 24)).toBe(word);
   });
 
@@ -38,12 +76,25 @@ describe('coil bands', () => {
     expect(coilVerdict(coil({ current: undefined }), 1)).toBe('cannot-clear');
   });
 
-  it.each([[1, 'good'], [0.84, 'danger'], [1.3, 'danger'], [5, 'block'], [0.1, 'danger']] as const)('verdict at %f of rated is %s', (drive, verdict) => expect(coilVerdict(rated(120), drive)).toBe(verdict));
+  it.each([
+    [1, 'good'],
+    [0.84, 'danger'],
+    [1.3, 'danger'],
+    [5, 'block'],
+    [0.1, 'danger'],
+  ] as const)('verdict at %f of rated is %s', (drive, verdict) => expect(coilVerdict(rated(120), drive)).toBe(verdict));
 });
 
 describe('contacts', () => {
   // Source: UL 508 and IEC 60947-5-1 annex A, VA over volts; below 120 V common practice. From memory.
-  it.each([['B300', 240, 15, 1.5], ['B300', 24, 30, 5], ['A600', 480, 15, 1.5], ['D300', 120, 3.6, 0.6], ['E150', 120, 1.8, 0.3], ['B600', 480, 7.5, 0.75]])('%s at %i V makes %f, breaks %f A', (code, volts, makeA, breakA) => {
+  it.each([
+    ['B300', 240, 15, 1.5],
+    ['B300', 24, 30, 5],
+    ['A600', 480, 15, 1.5],
+    ['D300', 120, 3.6, 0.6],
+    ['E150', 120, 1.8, 0.3],
+    ['B600', 480, 7.5, 0.75],
+  ])('%s at %i V makes %f, breaks %f A', (code, volts, makeA, breakA) => {
     const limits = pilotLimits(code, volts)!;
     expect(limits.makeA).toBeCloseTo(makeA, 6);
     expect(limits.breakA).toBeCloseTo(breakA, 6);
@@ -57,12 +108,17 @@ describe('contacts', () => {
   });
   it('refuses a frame whose locked figure is too low', () => {
     // A 25 A frame has 125 A locked at 1 or 2 poles, a 30 A frame 150 A: common practice.
-    const verdicts = [125, 150].map((lockedA) => worstVerdict(judgePole({ motorA: 30, lockedA }, { ...none, motorRunA: 24, motorLockedA: 130 }).map(({ verdict }) => verdict)));
+    const verdicts = [125, 150].map((lockedA) =>
+      worstVerdict(judgePole({ motorA: 30, lockedA }, { ...none, motorRunA: 24, motorLockedA: 130 }).map(({ verdict }) => verdict)),
+    );
     expect(verdicts).toEqual(['danger', 'good']);
   });
   it('judges a thermostat by carry and make', () => {
     const rows = judgePole({ carryA: 1, makeA: 2 }, { ...none, coilHeldA: 0.3, coilInrushA: 2.5, volts: 24 });
-    expect(rows.map(({ rating, verdict }) => [rating, verdict])).toEqual([['carry', 'good'], ['make', 'danger']]);
+    expect(rows.map(({ rating, verdict }) => [rating, verdict])).toEqual([
+      ['carry', 'good'],
+      ['make', 'danger'],
+    ]);
   });
   it('says nothing of a contact that carries nothing', () => expect(judgePole({ motorA: 30 }, none)).toEqual([]));
 });

@@ -18,20 +18,30 @@ export const point = (circuit: Circuit, spelled: string): Point => {
   return found.value;
 };
 
-export const on = (device: string, input: string, atMs = 0, is = true): LogEntry => ({ atMs, device: `d${device}` as never, input, on: is });
+export const on = (device: string, input: string, atMs = 0, is = true): LogEntry => ({
+  atMs,
+  device: `d${device}` as never,
+  input,
+  on: is,
+});
 export const powered: LogEntry = { atMs: 0, power: 'on' };
 
 /** Runs a circuit and reads pairs of it at a moment, as a technician would. */
 export function bench(circuit: Circuit, log: readonly LogEntry[], faults: readonly string[] = []) {
   const plan = planNetwork(circuit);
-  const rig = createRig(plan, faults.map((spelled): Fault => {
-    const fault = parseFault(plan, spelled);
-    if (!fault.ok) throw new Error(fault.problems[0]!.message);
-    return fault.value;
-  }));
+  const rig = createRig(
+    plan,
+    faults.map((spelled): Fault => {
+      const fault = parseFault(plan, spelled);
+      if (!fault.ok) throw new Error(fault.problems[0]!.message);
+      return fault.value;
+    }),
+  );
   const trace = runLog(rig, log);
   return {
-    plan, rig, trace,
+    plan,
+    rig,
+    trace,
     at(atMs: number) {
       const frame = frameAt(trace, atMs);
       settleMoment(rig, frame.moment);

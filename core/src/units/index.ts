@@ -1,9 +1,28 @@
+export { amps, figures, ohms, percent, reading, span, volts } from './format';
 export type { Phasor } from './phasor';
 export {
-  ZERO, phasor, polar, add, subtract, multiply, scale, inverse, divide, magnitude, rms, impedanceOfVa, impedanceOfAmps,
+  add,
+  divide,
+  impedanceOfAmps,
+  impedanceOfVa,
+  inverse,
+  magnitude,
+  multiply,
+  phasor,
+  polar,
+  rms,
+  scale,
+  subtract,
+  ZERO,
 } from './phasor';
 export type { WireSize } from './wire';
 export {
-  METRES_PER_FOOT, WATTS_PER_HP, COPPER_PER_KELVIN_AT_20, awgAreaMm2, awgOhmsPerKft, ohmsPerMetre, areaMm2, spellSize,
+  areaMm2,
+  awgAreaMm2,
+  awgOhmsPerKft,
+  COPPER_PER_KELVIN_AT_20,
+  METRES_PER_FOOT,
+  ohmsPerMetre,
+  spellSize,
+  WATTS_PER_HP,
 } from './wire';
-export { figures, volts, reading, amps, ohms, span, percent } from './format';

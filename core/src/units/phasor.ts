@@ -44,5 +44,4 @@ export const impedanceOfVa = (volts: number, va: number, pf: number): Phasor => 
 };
 
 /** Impedance in ohms that draws `amps` at `volts` with power factor `pf`, lagging. */
-export const impedanceOfAmps = (volts: number, amps: number, pf: number): Phasor =>
-  impedanceOfVa(volts, volts * amps, pf);
+export const impedanceOfAmps = (volts: number, amps: number, pf: number): Phasor => impedanceOfVa(volts, volts * amps, pf);

@@ -4,12 +4,27 @@ import { amps, awgAreaMm2, awgOhmsPerKft, figures, METRES_PER_FOOT, ohms, ohmsPe
 
 describe('copper wire', () => {
   // Source: NBS Handbook 100, Copper Wire Tables (1966): annealed copper, 20 °C, ohms per 1000 ft.
-  it.each([[8, 0.6282], [10, 0.9989], [12, 1.588], [14, 2.525], [16, 4.016], [18, 6.385]])('AWG %i is %f ohm/kft', (gauge, expected) => {
+  it.each([
+    [8, 0.6282],
+    [10, 0.9989],
+    [12, 1.588],
+    [14, 2.525],
+    [16, 4.016],
+    [18, 6.385],
+  ])('AWG %i is %f ohm/kft', (gauge, expected) => {
     expect(Math.abs(awgOhmsPerKft(gauge) / expected - 1)).toBeLessThan(0.001);
   });
 
   // Source: ASTM B258 nominal areas, mm².
-  it.each([[18, 0.823], [16, 1.31], [14, 2.08], [12, 3.31], [10, 5.26], [8, 8.37], [6, 13.3]])('AWG %i is %f mm2', (gauge, expected) => {
+  it.each([
+    [18, 0.823],
+    [16, 1.31],
+    [14, 2.08],
+    [12, 3.31],
+    [10, 5.26],
+    [8, 8.37],
+    [6, 13.3],
+  ])('AWG %i is %f mm2', (gauge, expected) => {
     expect(Math.abs(awgAreaMm2(gauge) / expected - 1)).toBeLessThan(0.005);
   });
 
@@ -27,8 +42,21 @@ describe('copper wire', () => {
 });
 
 describe('numbers to be read', () => {
-  it.each([[22.64, '22.6'], [1.6667, '1.67'], [180, '180'], [0.0521, '0.0521'], [0, '0'], [1234.4, '1234']])('%f has three figures: %s', (value, text) => expect(figures(value)).toBe(text));
-  it.each([[25.04, '25.0'], [240.2, '240'], [2.4, '2.4'], [0.044, '0.04'], [0.001, '0.0']])('a reading of %f shows %s', (value, text) => expect(reading(value)).toBe(text));
+  it.each([
+    [22.64, '22.6'],
+    [1.6667, '1.67'],
+    [180, '180'],
+    [0.0521, '0.0521'],
+    [0, '0'],
+    [1234.4, '1234'],
+  ])('%f has three figures: %s', (value, text) => expect(figures(value)).toBe(text));
+  it.each([
+    [25.04, '25.0'],
+    [240.2, '240'],
+    [2.4, '2.4'],
+    [0.044, '0.04'],
+    [0.001, '0.0'],
+  ])('a reading of %f shows %s', (value, text) => expect(reading(value)).toBe(text));
   it('spells amps, ohms and spans', () => {
     expect(amps(0.0213)).toBe('21.3 mA');
     expect(ohms(12_345)).toBe('12.3 kΩ');

@@ -35,22 +35,49 @@ export const circuitStore = (db: Queryable) => ({
     return (rows[0] as { revision: number } | undefined)?.revision;
   },
   async editsAfter(id: string, revision: number): Promise<StoredEdit[]> {
-    const { rows } = await db.query('select revision, changes from circuit_edit where circuit_id = $1 and revision > $2 order by revision', [id, revision]);
+    const { rows } = await db.query(
+      'select revision, changes from circuit_edit where circuit_id = $1 and revision > $2 order by revision',
+      [id, revision],
+    );
     return rows as StoredEdit[];
   },
-  async append(id: string, revision: number, edit: { id: string; changes: readonly EditChange[] }, inverse: readonly EditChange[], words: string, document: Circuit): Promise<void> {
-    await db.query('insert into circuit_edit (circuit_id, revision, edit_id, changes, inverse, words) values ($1, $2, $3, $4, $5, $6)', [id, revision, edit.id, JSON.stringify(edit.changes), JSON.stringify(inverse), words]);
-    await db.query('update circuit set revision = $2, document = $3, changed_at = now() where id = $1', [id, revision, JSON.stringify(document)]);
+  async append(
+    id: string,
+    revision: number,
+    edit: { id: string; changes: readonly EditChange[] },
+    inverse: readonly EditChange[],
+    words: string,
+    document: Circuit,
+  ): Promise<void> {
+    await db.query('insert into circuit_edit (circuit_id, revision, edit_id, changes, inverse, words) values ($1, $2, $3, $4, $5, $6)', [
+      id,
+      revision,
+      edit.id,
+      JSON.stringify(edit.changes),
+      JSON.stringify(inverse),
+      words,
+    ]);
+    await db.query('update circuit set revision = $2, document = $3, changed_at = now() where id = $1', [
+      id,
+      revision,
+      JSON.stringify(document),
+    ]);
   },
   async snapshot(id: string, revision: number, document: Circuit): Promise<void> {
-    await db.query('insert into circuit_snapshot (circuit_id, revision, document) values ($1, $2, $3) on conflict do nothing', [id, revision, JSON.stringify(document)]);
+    await db.query('insert into circuit_snapshot (circuit_id, revision, document) values ($1, $2, $3) on conflict do nothing', [
+      id,
+      revision,
+      JSON.stringify(document),
+    ]);
   },
   async firstDocument(id: string): Promise<Circuit | undefined> {
     const { rows } = await db.query('select document from circuit_snapshot where circuit_id = $1 and revision = 0', [id]);
     return (rows[0] as { document: Circuit } | undefined)?.document;
   },
   async history(id: string): Promise<{ revision: number; at: string; words: string }[]> {
-    const { rows } = await db.query('select revision, at, words from circuit_edit where circuit_id = $1 order by revision desc limit 200', [id]);
+    const { rows } = await db.query('select revision, at, words from circuit_edit where circuit_id = $1 order by revision desc limit 200', [
+      id,
+    ]);
     return rows as { revision: number; at: string; words: string }[];
   },
   async notify(id: string, revision: number): Promise<void> {

@@ -18,9 +18,14 @@ export function circuitRoutes(app: FastifyInstance, pool: Pool, followers: Follo
     if (id !== undefined && !CIRCUIT_ID.safeParse(id).success) return noCircuit(reply);
   });
 
-  app.get<{ Params: { id: string } }>('/api/circuits/:id', async ({ params }, reply) => (await circuitStore(pool).find(params.id)) ?? noCircuit(reply));
+  app.get<{ Params: { id: string } }>(
+    '/api/circuits/:id',
+    async ({ params }, reply) => (await circuitStore(pool).find(params.id)) ?? noCircuit(reply),
+  );
 
-  app.get<{ Params: { id: string } }>('/api/circuits/:id/revisions', async ({ params }) => ({ revisions: await circuitStore(pool).history(params.id) }));
+  app.get<{ Params: { id: string } }>('/api/circuits/:id/revisions', async ({ params }) => ({
+    revisions: await circuitStore(pool).history(params.id),
+  }));
 
   app.get<{ Params: { id: string } }>('/api/circuits/:id/first', async ({ params }, reply) => {
     const document = await circuitStore(pool).firstDocument(params.id);
@@ -37,24 +42,41 @@ export function circuitRoutes(app: FastifyInstance, pool: Pool, followers: Follo
 
   app.post<{ Params: { id: string } }>('/api/circuits/:id/edits', async ({ params, body }, reply) => {
     const parsed = saveRequestSchema.safeParse(body);
-    if (!parsed.success) return sendProblem(reply, 'bad-request', parsed.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`).join('; '));
+    if (!parsed.success)
+      return sendProblem(reply, 'bad-request', parsed.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`).join('; '));
     const taken = await takeEdit(pool, params.id, parsed.data.baseRevision, parsed.data.edit);
     switch (taken.outcome) {
-      case 'saved': return { revision: taken.revision, merged: taken.merged, ...(taken.merged ? { document: taken.document } : {}) };
-      case 'none': return noCircuit(reply);
-      case 'ahead': return sendProblem(reply, 'bad-request', `The edit was made on revision ${parsed.data.baseRevision}, but the newest is ${taken.revision}. Load the circuit again.`);
-      case 'refused': return sendProblem(reply, 'bad-circuit', taken.problems.map(({ message }) => message).join(' '), { problems: taken.problems });
-      case 'clash': return sendProblem(reply, 'clash', 'The same thing was changed meanwhile. Both versions are kept: pick one.', { theirs: taken.theirs, revision: taken.revision, keys: taken.keys });
+      case 'saved':
+        return { revision: taken.revision, merged: taken.merged, ...(taken.merged ? { document: taken.document } : {}) };
+      case 'none':
+        return noCircuit(reply);
+      case 'ahead':
+        return sendProblem(
+          reply,
+          'bad-request',
+          `The edit was made on revision ${parsed.data.baseRevision}, but the newest is ${taken.revision}. Load the circuit again.`,
+        );
+      case 'refused':
+        return sendProblem(reply, 'bad-circuit', taken.problems.map(({ message }) => message).join(' '), { problems: taken.problems });
+      case 'clash':
+        return sendProblem(reply, 'clash', 'The same thing was changed meanwhile. Both versions are kept: pick one.', {
+          theirs: taken.theirs,
+          revision: taken.revision,
+          keys: taken.keys,
+        });
     }
   });
 
   app.post<{ Params: { job: string } }>('/api/jobs/:job/circuits', async ({ params, body }, reply) => {
     const parsed = newCircuitSchema.safeParse(body);
-    if (!parsed.success || !CIRCUIT_ID.safeParse(params.job).success) return sendProblem(reply, 'bad-request', 'Send { "document": a circuit } to a job.');
+    if (!parsed.success || !CIRCUIT_ID.safeParse(params.job).success)
+      return sendProblem(reply, 'bad-request', 'Send { "document": a circuit } to a job.');
     const circuit = readCircuitDocument(parsed.data.document, catalogue);
-    if (!circuit.ok) return sendProblem(reply, 'bad-circuit', circuit.problems.map(({ message }) => message).join(' '), { problems: circuit.problems });
+    if (!circuit.ok)
+      return sendProblem(reply, 'bad-circuit', circuit.problems.map(({ message }) => message).join(' '), { problems: circuit.problems });
     const jobs = await jobStore(pool).list();
-    if (!jobs.some(({ id }) => id === params.job)) return sendProblem(reply, 'not-found', 'There is no such job. Open the jobs page and pick one.');
+    if (!jobs.some(({ id }) => id === params.job))
+      return sendProblem(reply, 'not-found', 'There is no such job. Open the jobs page and pick one.');
     const id = randomUUID();
     await inTransaction(pool, (client) => circuitStore(client).create(id, params.job, circuit.value, null));
     return reply.code(201).send({ id });

@@ -20,7 +20,10 @@ export async function inTransaction<T>(pool: Pool, work: (client: Queryable) => 
     client.release();
     return result;
   } catch (error) {
-    await client.query('rollback').then(() => client.release(), (broken) => client.release(broken as Error));
+    await client.query('rollback').then(
+      () => client.release(),
+      (broken) => client.release(broken as Error),
+    );
     throw error;
   }
 }

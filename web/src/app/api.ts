@@ -3,7 +3,10 @@ import type { Circuit } from '#core/circuit';
 
 /** A failed call, with what the server said of it. `offline`: nothing answered. */
 export class ApiError extends Error {
-  constructor(readonly problem: Partial<ProblemReply> & { detail: string }, readonly offline = false) {
+  constructor(
+    readonly problem: Partial<ProblemReply> & { detail: string },
+    readonly offline = false,
+  ) {
     super(problem.detail);
   }
 }
@@ -11,7 +14,11 @@ export class ApiError extends Error {
 async function call<T>(method: 'GET' | 'POST', path: string, body?: unknown): Promise<T> {
   let reply: Response;
   try {
-    reply = await fetch(path, { method, headers: { [CLIENT_HEADER]: 'web', ...(body === undefined ? {} : { 'content-type': 'application/json' }) }, ...(body === undefined ? {} : { body: JSON.stringify(body) }) });
+    reply = await fetch(path, {
+      method,
+      headers: { [CLIENT_HEADER]: 'web', ...(body === undefined ? {} : { 'content-type': 'application/json' }) },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    });
   } catch {
     throw new ApiError({ detail: 'The server does not answer.' }, true);
   }

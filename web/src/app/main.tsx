@@ -20,8 +20,13 @@ const FindPage = lazy(() => import('../find/FindPage'));
 const router = createBrowserRouter([
   { path: '/', element: <JobsPage /> },
   {
-    path: '/circuits/:id', element: <CircuitPage />,
-    children: [{ index: true, element: <Navigate to="prove" replace /> }, { path: 'prove', element: <ProvePage /> }, { path: 'find', element: <FindPage /> }],
+    path: '/circuits/:id',
+    element: <CircuitPage />,
+    children: [
+      { index: true, element: <Navigate to="prove" replace /> },
+      { path: 'prove', element: <ProvePage /> },
+      { path: 'find', element: <FindPage /> },
+    ],
   },
   { path: '*', element: <Navigate to="/" replace /> },
 ]);

@@ -1,4 +1,4 @@
-import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState } from 'react';
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react';
 import { store, useAppDispatch, useAppSelector } from '../app/store';
 import { type BenchClient, createBenchClient } from '../worker/client';
 import type { CircuitAnswer, LookAnswer, RunAnswer, StudyAnswer } from '../worker/protocol';
@@ -50,7 +50,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
   const [restarts, setRestarts] = useState(0);
   const [failed, setFailed] = useState<string>();
   const frame = useAppSelector((state) => (run ? frameIndex(run.frames, state.bench.atMs) : 0));
-  const fail = (error: Error) => setFailed(error.message);
+  const fail = useCallback((error: Error) => setFailed(error.message), []);
 
   useEffect(() => {
     client.current?.onRestart(() => setRestarts((count) => count + 1));
@@ -66,7 +66,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
       current = false;
       clearTimeout(later);
     };
-  }, [document]);
+  }, [document, fail]);
 
   const faults = useMemo(() => (hidden ? [hidden] : injected), [hidden, injected]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new document is a new run, though the log stays
@@ -77,17 +77,19 @@ export function BenchProvider({ children }: { children: ReactNode }) {
     return () => {
       current = false;
     };
-  }, [document, log, faults]);
+  }, [document, log, faults, fail]);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: the frame stands for the moment; a new run is looked at anew
   useEffect(() => {
     if (!run) return;
     let current = true;
-    client.current?.ask('look', { atMs: store.getState().bench.atMs, red, black, mode, clamp, device }).then((answer) => current && setLook(answer), fail);
+    client.current
+      ?.ask('look', { atMs: store.getState().bench.atMs, red, black, mode, clamp, device })
+      .then((answer) => current && setLook(answer), fail);
     return () => {
       current = false;
     };
-  }, [run, frame, red, black, mode, clamp, device, restarts]);
+  }, [run, frame, red, black, mode, clamp, device, restarts, fail]);
 
   const isRunning = playing && log.length > 0;
   useEffect(() => {
@@ -101,6 +103,9 @@ export function BenchProvider({ children }: { children: ReactNode }) {
     return () => clearInterval(timer);
   }, [dispatch, isRunning, speed]);
 
-  const value = useMemo<Bench>(() => ({ client: client.current as BenchClient, circuit, run, look, study, restarts, failed }), [circuit, run, look, study, restarts, failed]);
+  const value = useMemo<Bench>(
+    () => ({ client: client.current as BenchClient, circuit, run, look, study, restarts, failed }),
+    [circuit, run, look, study, restarts, failed],
+  );
   return <Context value={value}>{children}</Context>;
 }

@@ -6,9 +6,9 @@ import { useAppDispatch, useAppSelector } from '../app/store';
 import { Button, Note } from '../ui/parts';
 import { Wordmark } from '../ui/Wordmark';
 import { BenchProvider, useBench } from './BenchProvider';
-import { circuitSlice } from './circuitSlice';
-import { ClashDialog } from './ClashDialog';
 import { CircuitMenu } from './CircuitMenu';
+import { ClashDialog } from './ClashDialog';
+import { circuitSlice } from './circuitSlice';
 import { GoTo } from './GoTo';
 import { Legend } from './Legend';
 import { PowerSwitch } from './PowerSwitch';
@@ -18,8 +18,27 @@ import { sendLeftovers, useSaving } from './useSaving';
 
 const Stage = chakra(NavLink, {
   base: {
-    display: 'block', px: '12px', py: '14px', minH: '58px', color: 'ink', textDecoration: 'none', borderBottom: '1px solid', borderColor: 'hairline', borderLeft: '4px solid', borderLeftColor: 'transparent',
-    '&[aria-current=page]': { bg: 'paper', borderLeftColor: 'ink' }, '@media (max-width: 700px)': { flex: 1, textAlign: 'center', borderLeft: 'none', borderTop: '4px solid', borderTopColor: 'transparent', py: '8px', minH: '50px', '&[aria-current=page]': { bg: 'paper', borderTopColor: 'ink' } },
+    display: 'block',
+    px: '12px',
+    py: '14px',
+    minH: '58px',
+    color: 'ink',
+    textDecoration: 'none',
+    borderBottom: '1px solid',
+    borderColor: 'hairline',
+    borderLeft: '4px solid',
+    borderLeftColor: 'transparent',
+    '&[aria-current=page]': { bg: 'paper', borderLeftColor: 'ink' },
+    '@media (max-width: 700px)': {
+      flex: 1,
+      textAlign: 'center',
+      borderLeft: 'none',
+      borderTop: '4px solid',
+      borderTopColor: 'transparent',
+      py: '8px',
+      minH: '50px',
+      '&[aria-current=page]': { bg: 'paper', borderTopColor: 'ink' },
+    },
   },
 });
 
@@ -45,9 +64,21 @@ export default function CircuitPage() {
       dispatch(circuitSlice.actions.closed());
     };
   }, [dispatch, id]);
-  if (problem) return <Box p="24px"><Note tone="danger" role="alert">{problem}</Note><Link to="/">Back to all jobs</Link></Box>;
+  if (problem)
+    return (
+      <Box p="24px">
+        <Note tone="danger" role="alert">
+          {problem}
+        </Note>
+        <Link to="/">Back to all jobs</Link>
+      </Box>
+    );
   if (!isOpen) return <Box p="24px">Opening the circuit…</Box>;
-  return <BenchProvider><OpenCircuit id={id} /></BenchProvider>;
+  return (
+    <BenchProvider>
+      <OpenCircuit id={id} />
+    </BenchProvider>
+  );
 }
 
 function OpenCircuit({ id }: { id: string }) {
@@ -61,23 +92,76 @@ function OpenCircuit({ id }: { id: string }) {
   if (!document) return null;
   return (
     <Flex direction="column" h="100%" css={{ '@media (max-width: 700px)': { height: 'auto', minHeight: '100%', paddingBottom: '58px' } }}>
-      <Flex as="header" bg="frame" color="onFrame" minH="52px" px="14px" align="center" gap="14px" wrap="wrap" css={{ '@media (max-width: 700px)': { gap: '6px', padding: '2px 10px' } }}>
+      <Flex
+        as="header"
+        bg="frame"
+        color="onFrame"
+        minH="52px"
+        px="14px"
+        align="center"
+        gap="14px"
+        wrap="wrap"
+        css={{ '@media (max-width: 700px)': { gap: '6px', padding: '2px 10px' } }}
+      >
         <Wordmark />
         <Flex flex="1" minW="0" align="baseline" gap="8px" css={{ '@media (max-width: 700px)': { flexBasis: '60%' } }}>
-          <Box color="frameMuted" fontSize="14px" whiteSpace="nowrap" css={{ '@media (max-width: 1100px)': { display: 'none' } }}>{document.site} /</Box>
-          <Box as="h1" fontSize="15px" fontWeight={700} m={0} overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">{document.number} {document.title}</Box>
-          <Box color="frameMuted" fontSize="13px" whiteSpace="nowrap">rev {revision} · <SavedWord /></Box>
+          <Box color="frameMuted" fontSize="14px" whiteSpace="nowrap" css={{ '@media (max-width: 1100px)': { display: 'none' } }}>
+            {document.site} /
+          </Box>
+          <Box as="h1" fontSize="15px" fontWeight={700} m={0} overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
+            {document.number} {document.title}
+          </Box>
+          <Box color="frameMuted" fontSize="13px" whiteSpace="nowrap">
+            rev {revision} · <SavedWord />
+          </Box>
         </Flex>
         <PowerSwitch />
         <GoTo />
         <CircuitMenu />
       </Flex>
-      {message && <Note tone="danger" role="alert" m="0">{message} <Button look="quiet" type="button" onClick={() => dispatch(circuitSlice.actions.messageRead())}>Close</Button></Note>}
+      {message && (
+        <Note tone="danger" role="alert" m="0">
+          {message}{' '}
+          <Button look="quiet" type="button" onClick={() => dispatch(circuitSlice.actions.messageRead())}>
+            Close
+          </Button>
+        </Note>
+      )}
       {(restarts > 0 || failed) && <WorkerNote failed={failed} restarts={restarts} />}
       <Flex flex="1" minH="0" css={{ '@media (max-width: 700px)': { flexDirection: 'column' } }}>
-        <Box as="nav" aria-label="Stages" w="92px" bg="rail" borderRight="1px solid" borderColor="hairline" flexShrink={0} css={{ '@media (max-width: 700px)': { position: 'fixed', bottom: 0, left: 0, right: 0, width: 'auto', display: 'flex', zIndex: 5, borderTop: '1px solid' } }}>
-          <Stage to="prove"><Box fontWeight={700}>Prove</Box><Box fontSize="12px" color={toFix ? 'danger' : 'muted'}>{study ? (toFix ? `${toFix} to fix` : 'sound') : 'checking…'}</Box></Stage>
-          <Stage to="find"><Box fontWeight={700}>Find</Box><Box fontSize="12px" color="muted">{measured ? `${measured} reading${measured > 1 ? 's' : ''}` : document.complaints.length ? 'by complaint' : 'no complaint'}</Box></Stage>
+        <Box
+          as="nav"
+          aria-label="Stages"
+          w="92px"
+          bg="rail"
+          borderRight="1px solid"
+          borderColor="hairline"
+          flexShrink={0}
+          css={{
+            '@media (max-width: 700px)': {
+              position: 'fixed',
+              bottom: 0,
+              left: 0,
+              right: 0,
+              width: 'auto',
+              display: 'flex',
+              zIndex: 5,
+              borderTop: '1px solid',
+            },
+          }}
+        >
+          <Stage to="prove">
+            <Box fontWeight={700}>Prove</Box>
+            <Box fontSize="12px" color={toFix ? 'danger' : 'muted'}>
+              {study ? (toFix ? `${toFix} to fix` : 'sound') : 'checking…'}
+            </Box>
+          </Stage>
+          <Stage to="find">
+            <Box fontWeight={700}>Find</Box>
+            <Box fontSize="12px" color="muted">
+              {measured ? `${measured} reading${measured > 1 ? 's' : ''}` : document.complaints.length ? 'by complaint' : 'no complaint'}
+            </Box>
+          </Stage>
         </Box>
         <Outlet />
       </Flex>
@@ -91,5 +175,12 @@ function WorkerNote({ restarts, failed }: { restarts: number; failed: string | u
   const [closed, setClosed] = useState('');
   const key = `${restarts} ${failed ?? ''}`;
   if (closed === key) return null;
-  return <Note m="0" role="status">{failed ? `The computation stopped: ${failed}` : 'The computation stopped and was started again. Nothing is lost.'} <Button look="quiet" type="button" onClick={() => setClosed(key)}>Close</Button></Note>;
+  return (
+    <Note m="0" role="status">
+      {failed ? `The computation stopped: ${failed}` : 'The computation stopped and was started again. Nothing is lost.'}{' '}
+      <Button look="quiet" type="button" onClick={() => setClosed(key)}>
+        Close
+      </Button>
+    </Note>
+  );
 }

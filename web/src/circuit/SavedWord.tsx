@@ -9,9 +9,18 @@ export function SavedWord() {
     const timer = setInterval(() => tick((count) => count + 1), 5000);
     return () => clearInterval(timer);
   }, []);
-  if (saving === 'waiting') return <strong role="alert" data-saving="waiting">NOT SAVED YET, trying</strong>;
+  if (saving === 'waiting')
+    return (
+      <strong role="alert" data-saving="waiting">
+        NOT SAVED YET, trying
+      </strong>
+    );
   if (saving === 'saving') return <span data-saving="saving">saving…</span>;
   if (saving === 'refused') return <strong data-saving="refused">last change not saved</strong>;
   const seconds = savedAt === undefined ? 0 : Math.round((Date.now() - savedAt) / 1000);
-  return <span data-saving="saved">{seconds < 4 ? 'saved' : seconds < 90 ? `saved ${seconds} s ago` : `saved ${Math.round(seconds / 60)} min ago`}</span>;
+  return (
+    <span data-saving="saved">
+      {seconds < 4 ? 'saved' : seconds < 90 ? `saved ${seconds} s ago` : `saved ${Math.round(seconds / 60)} min ago`}
+    </span>
+  );
 }

@@ -19,7 +19,18 @@ export interface CircuitState {
 }
 
 const initialState: CircuitState = {
-  id: undefined, document: undefined, revision: 0, demo: null, job: undefined, unsent: [], saving: 'saved', savedAt: undefined, undo: [], redo: [], clash: undefined, message: undefined,
+  id: undefined,
+  document: undefined,
+  revision: 0,
+  demo: null,
+  job: undefined,
+  unsent: [],
+  saving: 'saved',
+  savedAt: undefined,
+  undo: [],
+  redo: [],
+  clash: undefined,
+  message: undefined,
 };
 
 /** Made by the client, so that an edit sent twice is taken once. */
@@ -30,10 +41,14 @@ type Way = 'do' | 'undo' | 'redo';
 function apply(state: CircuitState, changes: readonly EditChange[], way: Way, id: string): CircuitState {
   if (!state.document) return state;
   const applied = applyChanges(state.document, changes);
-  if (!applied.ok) return { ...state, message: problemsText(applied.problems), ...(way === 'undo' ? { undo: state.undo.slice(0, -1) } : {}) };
+  if (!applied.ok)
+    return { ...state, message: problemsText(applied.problems), ...(way === 'undo' ? { undo: state.undo.slice(0, -1) } : {}) };
   const { circuit, inverse } = applied.value;
   return {
-    ...state, document: circuit, message: undefined, saving: 'saving',
+    ...state,
+    document: circuit,
+    message: undefined,
+    saving: 'saving',
     unsent: [...state.unsent, { id, changes: [...changes] }],
     undo: way === 'undo' ? state.undo.slice(0, -1) : [...state.undo, inverse],
     redo: way === 'do' ? [] : way === 'undo' ? [...state.redo, inverse] : state.redo.slice(0, -1),
@@ -44,20 +59,56 @@ export const circuitSlice = createSlice({
   name: 'circuit',
   initialState,
   reducers: {
-    opened: (_state, { payload }: PayloadAction<{ id: string; document: Circuit; revision: number; demo: string | null; job: string; unsent: readonly Edit[] }>) => {
-      const opened: CircuitState = { ...initialState, id: payload.id, document: payload.document, revision: payload.revision, demo: payload.demo, job: payload.job, savedAt: payload.unsent.length ? undefined : Date.now() };
+    opened: (
+      _state,
+      {
+        payload,
+      }: PayloadAction<{ id: string; document: Circuit; revision: number; demo: string | null; job: string; unsent: readonly Edit[] }>,
+    ) => {
+      const opened: CircuitState = {
+        ...initialState,
+        id: payload.id,
+        document: payload.document,
+        revision: payload.revision,
+        demo: payload.demo,
+        job: payload.job,
+        savedAt: payload.unsent.length ? undefined : Date.now(),
+      };
       return payload.unsent.reduce<CircuitState>((state, edit) => apply(state, edit.changes, 'do', edit.id), opened) as never;
     },
     closed: () => initialState as never,
-    edited: { reducer: (state, { payload }: PayloadAction<{ changes: readonly EditChange[]; id: string }>) => apply(state as CircuitState, payload.changes, 'do', payload.id) as never, prepare: (changes: readonly EditChange[]) => ({ payload: { changes, id: newEditId() } }) },
-    undone: { reducer: (state, { payload }: PayloadAction<{ id: string }>) => { const last = (state as CircuitState).undo.at(-1); return (last ? apply(state as CircuitState, last, 'undo', payload.id) : state) as never; }, prepare: () => ({ payload: { id: newEditId() } }) },
-    redone: { reducer: (state, { payload }: PayloadAction<{ id: string }>) => { const last = (state as CircuitState).redo.at(-1); return (last ? apply(state as CircuitState, last, 'redo', payload.id) : state) as never; }, prepare: () => ({ payload: { id: newEditId() } }) },
+    edited: {
+      reducer: (state, { payload }: PayloadAction<{ changes: readonly EditChange[]; id: string }>) =>
+        apply(state as CircuitState, payload.changes, 'do', payload.id) as never,
+      prepare: (changes: readonly EditChange[]) => ({ payload: { changes, id: newEditId() } }),
+    },
+    undone: {
+      reducer: (state, { payload }: PayloadAction<{ id: string }>) => {
+        const last = (state as CircuitState).undo.at(-1);
+        return (last ? apply(state as CircuitState, last, 'undo', payload.id) : state) as never;
+      },
+      prepare: () => ({ payload: { id: newEditId() } }),
+    },
+    redone: {
+      reducer: (state, { payload }: PayloadAction<{ id: string }>) => {
+        const last = (state as CircuitState).redo.at(-1);
+        return (last ? apply(state as CircuitState, last, 'redo', payload.id) : state) as never;
+      },
+      prepare: () => ({ payload: { id: newEditId() } }),
+    },
     /** The server has taken the oldest unsent edit. A merge brings what others did meanwhile. */
     taken: (state, { payload }: PayloadAction<{ editId: string; revision: number; document: Circuit | undefined; at: number }>) => {
       const before = state as CircuitState;
       const unsent = before.unsent.filter(({ id }) => id !== payload.editId);
       const document = payload.document ? replay(payload.document, unsent) : before.document;
-      return { ...before, unsent, revision: payload.revision, saving: unsent.length ? 'saving' : 'saved', savedAt: payload.at, document } as never;
+      return {
+        ...before,
+        unsent,
+        revision: payload.revision,
+        saving: unsent.length ? 'saving' : 'saved',
+        savedAt: payload.at,
+        document,
+      } as never;
     },
     /** Another tab or person saved: take theirs, with what is unsent here on top. */
     followed: (state, { payload }: PayloadAction<{ document: Circuit; revision: number }>) => {
@@ -69,7 +120,15 @@ export const circuitSlice = createSlice({
     refused: (state, { payload }: PayloadAction<{ editId: string; words: string; document: Circuit; revision: number }>) => {
       const before = state as CircuitState;
       const unsent = before.unsent.filter(({ id }) => id !== payload.editId);
-      return { ...before, unsent, document: replay(payload.document, unsent), revision: payload.revision, saving: 'refused', message: payload.words, undo: before.undo.slice(0, -1) } as never;
+      return {
+        ...before,
+        unsent,
+        document: replay(payload.document, unsent),
+        revision: payload.revision,
+        saving: 'refused',
+        message: payload.words,
+        undo: before.undo.slice(0, -1),
+      } as never;
     },
     clashed: (state, { payload }: PayloadAction<{ theirs: Circuit; revision: number }>) => {
       const before = state as CircuitState;
@@ -81,7 +140,8 @@ export const circuitSlice = createSlice({
       const before = state as CircuitState;
       if (!before.clash) return state;
       const { theirs, revision } = before.clash;
-      if (payload === 'theirs') return { ...before, clash: undefined, unsent: [], document: theirs, revision, saving: 'saved', undo: [], redo: [] } as never;
+      if (payload === 'theirs')
+        return { ...before, clash: undefined, unsent: [], document: theirs, revision, saving: 'saved', undo: [], redo: [] } as never;
       const unsent = before.unsent.map((edit) => ({ ...edit, id: newEditId() }));
       return { ...before, clash: undefined, unsent, document: replay(theirs, unsent), revision, saving: 'saving' } as never;
     },

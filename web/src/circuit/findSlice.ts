@@ -16,7 +16,8 @@ export const findSlice = createSlice({
   reducers: {
     started: () => initialState as never,
     complained: (_state, { payload }: PayloadAction<number>) => ({ ...initialState, complaint: payload }) as never,
-    sighted: (state, { payload }: PayloadAction<{ tag: string; is: boolean }>) => ({ ...state, seen: { ...state.seen, [payload.tag]: payload.is } }) as never,
+    sighted: (state, { payload }: PayloadAction<{ tag: string; is: boolean }>) =>
+      ({ ...state, seen: { ...state.seen, [payload.tag]: payload.is } }) as never,
     measured: (state, { payload }: PayloadAction<Measured>) => ({ ...state, measured: [...state.measured, payload] }) as never,
     lastUndone: (state) => ({ ...state, measured: state.measured.slice(0, -1) }) as never,
     dangerTurned: (state, { payload }: PayloadAction<boolean>) => ({ ...state, noDanger: payload }) as never,

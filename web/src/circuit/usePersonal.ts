@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { store, useAppDispatch, useAppSelector } from '../app/store';
 import { type BenchSlice, benchSlice, freshBench } from './benchSlice';
-import { findSlice, type FindSlice } from './findSlice';
+import { type FindSlice, findSlice } from './findSlice';
 
 const benchKey = (id: string) => `mando.bench.${id}`;
 const findKey = (id: string) => `mando.find.${id}`;

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useCallback, useEffect, useRef } from 'react';
 import type { Edit } from '#core/circuit';
 import { ApiError, api } from '../app/api';
 import { store, useAppDispatch, useAppSelector } from '../app/store';
@@ -46,10 +46,22 @@ export function useSaving(): void {
 
   useEffect(() => {
     if (!id) return;
-    if (unsent.length > 0) localStorage.setItem(keyOf(id), JSON.stringify({ baseRevision: store.getState().circuit.revision, edits: unsent } satisfies Kept));
+    if (unsent.length > 0)
+      localStorage.setItem(keyOf(id), JSON.stringify({ baseRevision: store.getState().circuit.revision, edits: unsent } satisfies Kept));
     else localStorage.removeItem(keyOf(id));
   }, [id, unsent]);
 
+  const follow = useCallback(
+    async (circuit: string): Promise<void> => {
+      const now = store.getState().circuit;
+      if (sending.current || now.unsent.length > 0 || newest.current <= now.revision) return;
+      const { document, revision } = await api.circuit(circuit).catch(() => ({ document: undefined, revision: 0 }));
+      if (document && store.getState().circuit.unsent.length === 0) dispatch(circuitSlice.actions.followed({ document, revision }));
+    },
+    [dispatch],
+  );
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what is unsent, or a clash settled, is what sets it going
   useEffect(() => {
     const { saved, catchUp } = { saved: circuitSlice.actions, catchUp: () => (id ? follow(id) : undefined) };
     const send = async (): Promise<void> => {
@@ -65,7 +77,8 @@ export function useSaving(): void {
         if (problem.offline) {
           dispatch(saved.saveWaits());
           await new Promise((done) => setTimeout(done, RETRY_MS));
-        } else if (problem.problem.code === 'clash' && problem.problem.theirs) dispatch(saved.clashed({ theirs: problem.problem.theirs, revision: problem.problem.revision ?? 0 }));
+        } else if (problem.problem.code === 'clash' && problem.problem.theirs)
+          dispatch(saved.clashed({ theirs: problem.problem.theirs, revision: problem.problem.revision ?? 0 }));
         else {
           const { document, revision } = await api.circuit(circuit.id);
           dispatch(saved.refused({ editId: edit.id, words: `Not saved: ${problem.message}`, document, revision }));
@@ -76,14 +89,7 @@ export function useSaving(): void {
       else void catchUp();
     };
     void send();
-  }, [dispatch, id, unsent, clash]);
-
-  async function follow(circuit: string): Promise<void> {
-    const now = store.getState().circuit;
-    if (sending.current || now.unsent.length > 0 || newest.current <= now.revision) return;
-    const { document, revision } = await api.circuit(circuit).catch(() => ({ document: undefined, revision: 0 }));
-    if (document && store.getState().circuit.unsent.length === 0) dispatch(circuitSlice.actions.followed({ document, revision }));
-  }
+  }, [dispatch, id, unsent, clash, follow]);
 
   useEffect(() => {
     if (!id) return;
@@ -97,5 +103,5 @@ export function useSaving(): void {
       void follow(id);
     };
     return () => events.close();
-  }, [id]);
+  }, [id, follow]);
 }

@@ -11,22 +11,48 @@ export function FaultSetter({ device }: { device: Device }) {
   const { circuit } = useBench();
   const { injected, hidden } = useAppSelector((state) => state.bench);
   const document = useAppSelector((state) => state.circuit.document)!;
-  const faults = circuit?.faults.filter((one) => one.device === device.id || (one.conductor !== null && document.conductors[one.conductor]?.ends.some((end) => end?.startsWith(`${device.id}:`)))) ?? [];
+  const faults =
+    circuit?.faults.filter(
+      (one) =>
+        one.device === device.id ||
+        (one.conductor !== null && document.conductors[one.conductor]?.ends.some((end) => end?.startsWith(`${device.id}:`))),
+    ) ?? [];
   const words = (fault: unknown) => circuit?.faults.find((one) => JSON.stringify(one.fault) === JSON.stringify(fault))?.words ?? '';
   if (faults.length === 0 && injected.length === 0) return null;
   return (
     <Box>
       <Label>What if it fails</Label>
-      {hidden ? <Note>A hidden fault is on. Reveal it on the Find page, or give it up, before you set another.</Note> : (
+      {hidden ? (
+        <Note>A hidden fault is on. Reveal it on the Find page, or give it up, before you set another.</Note>
+      ) : (
         <Flex gap="6px" wrap="wrap">
-          <Choice aria-label={`Set a fault at ${device.tag}`} value="" onChange={({ target }) => { const fault = faults[Number(target.value)]?.fault; if (fault) dispatch(benchSlice.actions.injected([fault])); }}>
+          <Choice
+            aria-label={`Set a fault at ${device.tag}`}
+            value=""
+            onChange={({ target }) => {
+              const fault = faults[Number(target.value)]?.fault;
+              if (fault) dispatch(benchSlice.actions.injected([fault]));
+            }}
+          >
             <option value="">set a fault…</option>
-            {faults.map((one, index) => <option key={one.words} value={index}>{one.words}</option>)}
+            {faults.map((one, index) => (
+              <option key={one.words} value={index}>
+                {one.words}
+              </option>
+            ))}
           </Choice>
-          {injected.length > 0 && <Button type="button" onClick={() => dispatch(benchSlice.actions.injected([]))}>Take it out</Button>}
+          {injected.length > 0 && (
+            <Button type="button" onClick={() => dispatch(benchSlice.actions.injected([]))}>
+              Take it out
+            </Button>
+          )}
         </Flex>
       )}
-      {injected.map((fault) => <Note key={JSON.stringify(fault)} tone="danger">Set: <strong>{words(fault)}</strong></Note>)}
+      {injected.map((fault) => (
+        <Note key={JSON.stringify(fault)} tone="danger">
+          Set: <strong>{words(fault)}</strong>
+        </Note>
+      ))}
     </Box>
   );
 }

@@ -8,11 +8,51 @@ import { benchSlice } from '../circuit/benchSlice';
 import { Mono } from '../ui/parts';
 
 const MODES: readonly { mode: MeterMode; words: string; full: string }[] = [
-  { mode: 'vac', words: 'V AC', full: 'volts AC' }, { mode: 'vdc', words: 'V DC', full: 'volts DC' }, { mode: 'loz', words: 'low-Z', full: 'low impedance volts' }, { mode: 'ohm', words: 'Ω', full: 'ohms' }, { mode: 'beep', words: 'beep', full: 'continuity' }, { mode: 'amp', words: 'A', full: 'clamp amps' },
+  { mode: 'vac', words: 'V AC', full: 'volts AC' },
+  { mode: 'vdc', words: 'V DC', full: 'volts DC' },
+  { mode: 'loz', words: 'low-Z', full: 'low impedance volts' },
+  { mode: 'ohm', words: 'Ω', full: 'ohms' },
+  { mode: 'beep', words: 'beep', full: 'continuity' },
+  { mode: 'amp', words: 'A', full: 'clamp amps' },
 ];
-const ModeButton = chakra('button', { base: { fontFamily: 'label', fontWeight: 600, fontSize: '14px', border: 'none', bg: 'transparent', color: 'muted', px: '5px', minH: '26px', cursor: 'pointer', '&[aria-checked=true]': { color: 'ink', textDecoration: 'underline', textDecorationThickness: '2px', textUnderlineOffset: '4px' }, '@media (max-width: 700px)': { minH: '44px', px: '9px' } } });
-const LeadButton = chakra('button', { base: { display: 'inline-flex', alignItems: 'center', gap: '6px', border: '1px solid', borderColor: 'hairline', bg: 'sheet', color: 'ink', fontFamily: 'label', fontWeight: 600, fontSize: '13px', px: '4px', minH: '28px', cursor: 'pointer', borderRadius: '4px', '&[aria-pressed=true]': { borderColor: 'focus', outline: '2px solid', outlineColor: 'focus' }, '@media (max-width: 700px)': { minH: '44px' } } });
-const LeadLetter = chakra('span', { base: { color: 'onLead', px: '6px', fontWeight: 700, '&[data-lead=red]': { bg: 'redLead' }, '&[data-lead=black]': { bg: 'blackLead' } } });
+const ModeButton = chakra('button', {
+  base: {
+    fontFamily: 'label',
+    fontWeight: 600,
+    fontSize: '14px',
+    border: 'none',
+    bg: 'transparent',
+    color: 'muted',
+    px: '5px',
+    minH: '26px',
+    cursor: 'pointer',
+    '&[aria-checked=true]': { color: 'ink', textDecoration: 'underline', textDecorationThickness: '2px', textUnderlineOffset: '4px' },
+    '@media (max-width: 700px)': { minH: '44px', px: '9px' },
+  },
+});
+const LeadButton = chakra('button', {
+  base: {
+    display: 'inline-flex',
+    alignItems: 'center',
+    gap: '6px',
+    border: '1px solid',
+    borderColor: 'hairline',
+    bg: 'sheet',
+    color: 'ink',
+    fontFamily: 'label',
+    fontWeight: 600,
+    fontSize: '13px',
+    px: '4px',
+    minH: '28px',
+    cursor: 'pointer',
+    borderRadius: '4px',
+    '&[aria-pressed=true]': { borderColor: 'focus', outline: '2px solid', outlineColor: 'focus' },
+    '@media (max-width: 700px)': { minH: '44px' },
+  },
+});
+const LeadLetter = chakra('span', {
+  base: { color: 'onLead', px: '6px', fontWeight: 700, '&[data-lead=red]': { bg: 'redLead' }, '&[data-lead=black]': { bg: 'blackLead' } },
+});
 
 /** A paper card with the reading, what it should be here, now, and what the difference means. */
 export function Meter() {
@@ -21,7 +61,10 @@ export function Meter() {
   const document = useAppSelector((state) => state.circuit.document)!;
   const { look } = useBench();
   const reading = look?.reading ?? null;
-  const where = (lead: 'red' | 'black') => { const point = lead === 'red' ? red : black; return hand === lead ? 'tap a point…' : point ? spellPoint(document, point) : 'not put'; };
+  const where = (lead: 'red' | 'black') => {
+    const point = lead === 'red' ? red : black;
+    return hand === lead ? 'tap a point…' : point ? spellPoint(document, point) : 'not put';
+  };
   const show = (lead: 'red' | 'black') => {
     const point = lead === 'red' ? red : black;
     if (hand === lead || !point) dispatch(benchSlice.actions.handTook(hand === lead ? null : lead));
@@ -30,21 +73,59 @@ export function Meter() {
   return (
     <Box>
       <Flex gap="2px" role="radiogroup" aria-label="Meter setting">
-        {MODES.map((one) => <ModeButton key={one.mode} type="button" role="radio" aria-checked={mode === one.mode} aria-label={one.full} onClick={() => dispatch(benchSlice.actions.modeTurned(one.mode))}>{one.words}</ModeButton>)}
+        {MODES.map((one) => (
+          <ModeButton
+            key={one.mode}
+            type="button"
+            role="radio"
+            aria-checked={mode === one.mode}
+            aria-label={one.full}
+            onClick={() => dispatch(benchSlice.actions.modeTurned(one.mode))}
+          >
+            {one.words}
+          </ModeButton>
+        ))}
       </Flex>
       {mode === 'amp' ? (
-        <Box fontSize="14px" py="5px">{clamp ? `clamp around wire ${document.conductors[clamp]?.number ?? '?'}` : 'Select a terminal, then clamp one of its wires.'}</Box>
+        <Box fontSize="14px" py="5px">
+          {clamp ? `clamp around wire ${document.conductors[clamp]?.number ?? '?'}` : 'Select a terminal, then clamp one of its wires.'}
+        </Box>
       ) : (
         <Flex gap="6px" py="3px" wrap="wrap">
-          {(['red', 'black'] as const).map((lead) => <LeadButton key={lead} type="button" aria-pressed={hand === lead} aria-label={`${lead} lead on ${where(lead)}; press to move it`} onClick={() => show(lead)}><LeadLetter data-lead={lead}>{lead === 'red' ? 'R' : 'B'}</LeadLetter>{where(lead)}</LeadButton>)}
+          {(['red', 'black'] as const).map((lead) => (
+            <LeadButton
+              key={lead}
+              type="button"
+              aria-pressed={hand === lead}
+              aria-label={`${lead} lead on ${where(lead)}; press to move it`}
+              onClick={() => show(lead)}
+            >
+              <LeadLetter data-lead={lead}>{lead === 'red' ? 'R' : 'B'}</LeadLetter>
+              {where(lead)}
+            </LeadButton>
+          ))}
         </Flex>
       )}
       <Flex align="baseline" justify="space-between" aria-live="polite">
-        <Box><Mono fontSize="34px" data-reading={reading?.display ?? ''} color={reading?.floats ? 'muted' : 'ink'}>{reading?.display ?? '––'}</Mono> <Box as="span" fontFamily="mono" fontSize="15px">{reading?.unit ?? ''}</Box></Box>
-        {reading && <Box fontWeight={700} fontSize="14px" color={reading.floats ? 'look' : reading.verdict === 'good' ? 'good' : 'look'}>{reading.floats ? 'floats' : reading.verdict === 'good' ? 'as expected' : `should read ${reading.shouldRead}`}</Box>}
+        <Box>
+          <Mono fontSize="34px" data-reading={reading?.display ?? ''} color={reading?.floats ? 'muted' : 'ink'}>
+            {reading?.display ?? '––'}
+          </Mono>{' '}
+          <Box as="span" fontFamily="mono" fontSize="15px">
+            {reading?.unit ?? ''}
+          </Box>
+        </Box>
+        {reading && (
+          <Box fontWeight={700} fontSize="14px" color={reading.floats ? 'look' : reading.verdict === 'good' ? 'good' : 'look'}>
+            {reading.floats ? 'floats' : reading.verdict === 'good' ? 'as expected' : `should read ${reading.shouldRead}`}
+          </Box>
+        )}
       </Flex>
       {reading && reading.value !== null && reading.expected !== null && <Scale value={reading.value} expected={reading.expected} />}
-      <Box fontSize="13px" color="ink">{reading?.words ?? 'Put both leads somewhere: select a terminal on the sheet and press R or B, or press a lead here and tap a terminal.'}</Box>
+      <Box fontSize="13px" color="ink">
+        {reading?.words ??
+          'Put both leads somewhere: select a terminal on the sheet and press R or B, or press a lead here and tap a terminal.'}
+      </Box>
     </Box>
   );
 }
@@ -55,12 +136,26 @@ function Scale({ value, expected }: { value: number; expected: number }) {
   const band = Math.max(0.03 * Math.abs(expected), most * 0.012);
   return (
     <svg width="100%" height={30} viewBox="0 0 300 30" aria-hidden="true">
-      <rect x={x(expected - Math.min(band, expected))} y={2} width={Math.max(4, x(expected + band) - x(expected - Math.min(band, expected)))} height={12} fill={colour('goodTint')} />
+      <rect
+        x={x(expected - Math.min(band, expected))}
+        y={2}
+        width={Math.max(4, x(expected + band) - x(expected - Math.min(band, expected)))}
+        height={12}
+        fill={colour('goodTint')}
+      />
       <path d="M4 8 H292" stroke={colour('muted')} />
-      {[0, 0.25, 0.5, 0.75, 1].map((share) => <g key={share}><path d={`M${x(share * most)} 5 v6`} stroke={colour('muted')} /><text x={x(share * most)} y={26} textAnchor="middle" fontSize={11} fontFamily="Barlow Semi Condensed" fill={colour('ink')}>{Math.round(share * most * 100) / 100}</text></g>)}
+      {[0, 0.25, 0.5, 0.75, 1].map((share) => (
+        <g key={share}>
+          <path d={`M${x(share * most)} 5 v6`} stroke={colour('muted')} />
+          <text x={x(share * most)} y={26} textAnchor="middle" fontSize={11} fontFamily="Barlow Semi Condensed" fill={colour('ink')}>
+            {Math.round(share * most * 100) / 100}
+          </text>
+        </g>
+      ))}
       <rect x={x(value) - 1.75} y={0} width={3.5} height={16} fill={colour('ink')} />
     </svg>
   );
 }
 
-const niceTop = (value: number): number => [1, 4, 8, 16, 32, 64, 160, 320, 640, 1000, 4000, 20_000, 1e6, 2e7].find((top) => top >= value) ?? value;
+const niceTop = (value: number): number =>
+  [1, 4, 8, 16, 32, 64, 160, 320, 640, 1000, 4000, 20_000, 1e6, 2e7].find((top) => top >= value) ?? value;

@@ -17,7 +17,9 @@ export function Nameplate({ device }: { device: Device }) {
   return (
     <Box>
       <Label>Nameplate</Label>
-      {names.map((name) => <PlateField key={`${device.id}${name}${String(device.nameplate[name]?.value)}`} device={device} name={name} facts={fields[name]!} />)}
+      {names.map((name) => (
+        <PlateField key={`${device.id}${name}${String(device.nameplate[name]?.value)}`} device={device} name={name} facts={fields[name]!} />
+      ))}
     </Box>
   );
 }
@@ -28,7 +30,8 @@ function PlateField({ device, name, facts }: { device: Device; name: string; fac
   const value = given && given.evidence !== 'unknown' ? given.value : null;
   const [problem, setProblem] = useState<string>();
   const id = `plate-${device.id}-${name}`;
-  const set = (next: number | string | null, evidence: Evidence) => dispatch(circuitSlice.actions.edited([{ type: 'setField', device: device.id, field: name, to: { value: next, evidence } }]));
+  const set = (next: number | string | null, evidence: Evidence) =>
+    dispatch(circuitSlice.actions.edited([{ type: 'setField', device: device.id, field: name, to: { value: next, evidence } }]));
   const typed = (text: string) => {
     const clean = text.trim().replace(',', '.');
     if (clean === String(value ?? '')) return setProblem(undefined);
@@ -42,22 +45,58 @@ function PlateField({ device, name, facts }: { device: Device; name: string; fac
   };
   return (
     <Flex align="center" justify="space-between" gap="6px" py="2px" borderBottom="1px dashed" borderColor="hairline" wrap="wrap">
-      <Box as="label" fontSize="14px" flex="1" minW="0" {...{ htmlFor: id }}>{facts.label}</Box>
+      <Box as="label" fontSize="14px" flex="1" minW="0" {...{ htmlFor: id }}>
+        {facts.label}
+      </Box>
       {facts.kind === 'choice' ? (
-        <Choice id={id} value={String(value ?? '')} onChange={({ target }) => set(target.value === '' ? null : target.value, target.value === '' ? 'unknown' : 'print')}>
+        <Choice
+          id={id}
+          value={String(value ?? '')}
+          onChange={({ target }) => set(target.value === '' ? null : target.value, target.value === '' ? 'unknown' : 'print')}
+        >
           <option value="">{facts.typical ? `typical ${facts.typical.value}` : 'unknown'}</option>
-          {facts.choices?.map((one) => <option key={one} value={one}>{one}</option>)}
+          {facts.choices?.map((one) => (
+            <option key={one} value={one}>
+              {one}
+            </option>
+          ))}
         </Choice>
       ) : (
         <Flex align="baseline" gap="4px">
-          <Field id={id} inputMode="decimal" defaultValue={value === null ? '' : String(value)} placeholder={facts.typical ? `typ. ${facts.typical.value}` : 'unknown'} aria-invalid={problem !== undefined} onBlur={({ target }) => typed(target.value)} onKeyDown={(event) => { if (event.key === 'Enter') typed(event.currentTarget.value); }} />
-          <Box as="span" color="muted" fontSize="13px" minW="22px">{facts.unit}</Box>
+          <Field
+            id={id}
+            inputMode="decimal"
+            defaultValue={value === null ? '' : String(value)}
+            placeholder={facts.typical ? `typ. ${facts.typical.value}` : 'unknown'}
+            aria-invalid={problem !== undefined}
+            onBlur={({ target }) => typed(target.value)}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter') typed(event.currentTarget.value);
+            }}
+          />
+          <Box as="span" color="muted" fontSize="13px" minW="22px">
+            {facts.unit}
+          </Box>
         </Flex>
       )}
-      <Choice aria-label={`${facts.label}: where the value comes from`} title="p print, m measured, a assumed, ? unknown" value={given?.evidence ?? (facts.typical ? 'assumed' : 'unknown')} onChange={({ target }) => set(value, target.value as Evidence)} w="38px">
-        {EVIDENCE.map((one) => <option key={one} value={one}>{LETTER[one]} {one}</option>)}
+      <Choice
+        aria-label={`${facts.label}: where the value comes from`}
+        title="p print, m measured, a assumed, ? unknown"
+        value={given?.evidence ?? (facts.typical ? 'assumed' : 'unknown')}
+        onChange={({ target }) => set(value, target.value as Evidence)}
+        w="38px"
+      >
+        {EVIDENCE.map((one) => (
+          <option key={one} value={one}>
+            {LETTER[one]} {one}
+          </option>
+        ))}
       </Choice>
-      {problem && <Box role="alert" color="danger" fontSize="13px" w="100%">{problem}</Box>}
+      {problem && (
+        <Box role="alert" color="danger" fontSize="13px" w="100%">
+          {problem}
+        </Box>
+      )}
     </Flex>
   );
 }

@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { conductorsAt, type Device, isLooseEnd, type Point, spellPoint, type TerminalId } from '#core/circuit';
 import { familyOf } from '#core/devices';
-import { amps, figures, reading as spell, span, spellSize } from '#core/units';
+import { amps, figures, span, reading as spell, spellSize } from '#core/units';
 import { useAppDispatch, useAppSelector } from '../app/store';
 import { useBench } from '../circuit/BenchProvider';
 import { benchSlice } from '../circuit/benchSlice';
@@ -20,10 +20,29 @@ export function Plate() {
   const document = useAppSelector((state) => state.circuit.document);
   const [folded, setFolded] = useState(false);
   const chosen = device ? document?.devices[device] : undefined;
-  if (folded) return <Box w="40px" bg="sheet" borderLeft="1px solid" borderColor="hairline" css={{ '@media (max-width: 700px)': { width: 'auto' } }}><Button type="button" look="quiet" aria-label="Unfold the plate" onClick={() => setFolded(false)}>◂</Button></Box>;
+  if (folded)
+    return (
+      <Box w="40px" bg="sheet" borderLeft="1px solid" borderColor="hairline" css={{ '@media (max-width: 700px)': { width: 'auto' } }}>
+        <Button type="button" look="quiet" aria-label="Unfold the plate" onClick={() => setFolded(false)}>
+          ◂
+        </Button>
+      </Box>
+    );
   return (
-    // biome-ignore lint/a11y/noNoninteractiveTabindex: a scrolling region must be reachable by keyboard
-    <Box as="aside" aria-label="Plate" tabIndex={0} w="326px" flexShrink={0} bg="sheet" borderLeft="1px solid" borderColor="hairline" overflowY="auto" px="14px" py="12px" css={{ '@media (max-width: 700px)': { width: 'auto', overflowY: 'visible' } }}>
+    <Box
+      as="aside"
+      aria-label="Plate"
+      tabIndex={0}
+      w="326px"
+      flexShrink={0}
+      bg="sheet"
+      borderLeft="1px solid"
+      borderColor="hairline"
+      overflowY="auto"
+      px="14px"
+      py="12px"
+      css={{ '@media (max-width: 700px)': { width: 'auto', overflowY: 'visible' } }}
+    >
       {chosen || point ? (
         <>
           {chosen && <DevicePlate device={chosen} onFold={() => setFolded(true)} />}
@@ -32,7 +51,9 @@ export function Plate() {
           {chosen && <Nameplate device={chosen} />}
           {chosen && <FaultSetter device={chosen} />}
         </>
-      ) : <FirstUse />}
+      ) : (
+        <FirstUse />
+      )}
     </Box>
   );
 }
@@ -44,14 +65,24 @@ function FirstUse() {
   return (
     <>
       <Heading>{document.title}</Heading>
-      <Box color="muted" fontSize="14px">Select a symbol to see what it is and what it does, or a terminal to put a lead on it. Press ? for the keys.</Box>
+      <Box color="muted" fontSize="14px">
+        Select a symbol to see what it is and what it does, or a terminal to put a lead on it. Press ? for the keys.
+      </Box>
       <Label>Every coil, in {study?.statesSeen ?? '…'} input states</Label>
       {study?.coils.map((coil) => (
-        <Row key={coil.device}><Button type="button" look="quiet" onClick={() => dispatch(benchSlice.actions.deviceSelected(coil.device))}>{document.devices[coil.device]?.tag}</Button><Box flex="1">{coil.word}</Box><Mono>{coil.pullIn ? `${spell(coil.pullIn.volts)} V` : '–'}</Mono></Row>
+        <Row key={coil.device}>
+          <Button type="button" look="quiet" onClick={() => dispatch(benchSlice.actions.deviceSelected(coil.device))}>
+            {document.devices[coil.device]?.tag}
+          </Button>
+          <Box flex="1">{coil.word}</Box>
+          <Mono>{coil.pullIn ? `${spell(coil.pullIn.volts)} V` : '–'}</Mono>
+        </Row>
       ))}
       <Label>Findings</Label>
       {study?.findings.length === 0 && <Box fontSize="14px">None. Every coil and contact that is judged here is good.</Box>}
-      {study?.findings.map((finding) => <FindingNote key={finding.id} finding={finding} />)}
+      {study?.findings.map((finding) => (
+        <FindingNote key={finding.id} finding={finding} />
+      ))}
     </>
   );
 }
@@ -59,8 +90,13 @@ function FirstUse() {
 function FindingNote({ finding }: { finding: NonNullable<ReturnType<typeof useBench>['study']>['findings'][number] }) {
   return (
     <Note tone={finding.verdict === 'look' || finding.verdict === 'cannot-clear' ? 'look' : 'danger'}>
-      <strong>{finding.verdict}: {finding.title}.</strong> {finding.reason} {finding.consequence} {finding.remedy}
-      <Box fontSize="12px" color="muted">{finding.limitKind} by {finding.source}; weakest evidence: {finding.evidence}. State: {finding.state}.</Box>
+      <strong>
+        {finding.verdict}: {finding.title}.
+      </strong>{' '}
+      {finding.reason} {finding.consequence} {finding.remedy}
+      <Box fontSize="12px" color="muted">
+        {finding.limitKind} by {finding.source}; weakest evidence: {finding.evidence}. State: {finding.state}.
+      </Box>
     </Note>
   );
 }
@@ -71,13 +107,16 @@ function DevicePlate({ device, onFold }: { device: Device; onFold: () => void })
   const document = useAppSelector((state) => state.circuit.document)!;
   const { log } = useAppSelector((state) => state.bench);
   const atMs = useAppSelector((state) => Math.floor(state.bench.atMs / 250) * 250);
-  const views = Object.entries(look?.parts ?? {}).filter(([key]) => key.startsWith(`${device.id}:`)).map(([key, view]) => ({ part: key.slice(key.indexOf(':') + 1), view }));
+  const views = Object.entries(look?.parts ?? {})
+    .filter(([key]) => key.startsWith(`${device.id}:`))
+    .map(([key, view]) => ({ part: key.slice(key.indexOf(':') + 1), view }));
   const coil = study?.coils.find((one) => one.device === device.id);
   const coilView = views.find(({ part }) => part === 'coil')?.view;
   const transformer = study?.transformers.find((one) => one.device === device.id);
   const poles = study?.poles.filter((one) => one.device === device.id) ?? [];
   const findings = study?.findings.filter((one) => one.devices.includes(device.id)) ?? [];
-  const main = coilView ?? views.find(({ part }) => ['winding', 'windings', '1-2', 'motor', 'R-C', 'input', 'I0-M', 'output'].includes(part))?.view;
+  const main =
+    coilView ?? views.find(({ part }) => ['winding', 'windings', '1-2', 'motor', 'R-C', 'input', 'I0-M', 'output'].includes(part))?.view;
   const blown = views.some(({ view }) => view.mode === 1 && !view.isClosed);
   const family = familyOf(device);
   const swap = swapChanges(document, device.id);
@@ -85,74 +124,209 @@ function DevicePlate({ device, onFold }: { device: Device; onFold: () => void })
   return (
     <Box>
       <Flex justify="space-between" align="flex-start" gap="8px">
-        <Box><Heading>{device.tag} {device.title}</Heading><Box color="muted" fontSize="14px">{family.title.toLowerCase()} · {device.place.name}</Box></Box>
+        <Box>
+          <Heading>
+            {device.tag} {device.title}
+          </Heading>
+          <Box color="muted" fontSize="14px">
+            {family.title.toLowerCase()} · {device.place.name}
+          </Box>
+        </Box>
         <Flex gap="4px" align="center">
           {coil && <Badge tone={coilView?.isOn ? 'on' : 'off'}>{coilView?.isOn ? 'pulled in' : 'out'}</Badge>}
-          {!coil && main && family.group !== 'supply' && family.group !== 'switch' && <Badge tone={main.isOn ? 'on' : 'off'}>{main.isOn ? 'on' : 'off'}</Badge>}
-          <Button type="button" look="quiet" aria-label="Fold the plate" onClick={onFold}>▸</Button>
+          {!coil && main && family.group !== 'supply' && family.group !== 'switch' && (
+            <Badge tone={main.isOn ? 'on' : 'off'}>{main.isOn ? 'on' : 'off'}</Badge>
+          )}
+          <Button type="button" look="quiet" aria-label="Fold the plate" onClick={onFold}>
+            ▸
+          </Button>
         </Flex>
       </Flex>
       {(look?.why.length ?? 0) > 0 && (
-        <Box mt="8px" fontSize="14px" role="status"><strong>Why is it not on?</strong> {look!.why.map(({ words, endsAtMs }) => (endsAtMs === null ? words : words.replace(/[\d.]+ (ms|s|min) left/, `${span(Math.max(0, endsAtMs - atMs))} left`))).join(' ')}</Box>
+        <Box mt="8px" fontSize="14px" role="status">
+          <strong>Why is it not on?</strong>{' '}
+          {look!.why
+            .map(({ words, endsAtMs }) =>
+              endsAtMs === null ? words : words.replace(/[\d.]+ (ms|s|min) left/, `${span(Math.max(0, endsAtMs - atMs))} left`),
+            )
+            .join(' ')}
+        </Box>
       )}
       {family.inputs.length > 0 && (
         <Flex gap="6px" wrap="wrap" mt="8px">
           {family.inputs.map((input) => {
             const isOn = inputIsOn(log, atMs + 260, device.id, input.name, input.rest);
-            return <Button key={input.name} type="button" aria-pressed={isOn} look={isOn !== input.rest ? 'strong' : 'plain'} onClick={() => dispatch(input.kind === 'momentary' ? benchSlice.actions.inputPressed({ device: device.id, input: input.name }) : benchSlice.actions.inputTurned({ device: device.id, input: input.name, on: !isOn }))}>{isOn && input.kind === 'maintained' ? input.off : input.on}</Button>;
+            return (
+              <Button
+                key={input.name}
+                type="button"
+                aria-pressed={isOn}
+                look={isOn !== input.rest ? 'strong' : 'plain'}
+                onClick={() =>
+                  dispatch(
+                    input.kind === 'momentary'
+                      ? benchSlice.actions.inputPressed({ device: device.id, input: input.name })
+                      : benchSlice.actions.inputTurned({ device: device.id, input: input.name, on: !isOn }),
+                  )
+                }
+              >
+                {isOn && input.kind === 'maintained' ? input.off : input.on}
+              </Button>
+            );
           })}
         </Flex>
       )}
       {coil && (
         <>
-          <Note tone={coil.verdict === 'good' ? 'good' : coil.verdict === 'look' || coil.verdict === 'cannot-clear' ? 'look' : 'danger'} data-verdict={coil.verdict}>{coil.verdict === 'good' ? '' : <strong>{coil.verdict}. </strong>}{coil.says}</Note>
-          {coil.window && <CoilGauge window={coil.window} pullInV={coil.word === 'burns' ? coil.highest.volts : coil.pullIn?.volts} nowV={coilView?.volts} heldV={coil.held?.volts} />}
-          <Row><span>Pulling in, {figures(coil.inrushVa)} VA, worst of {study?.statesSeen} states</span><Mono>{coil.pullIn ? `${spell(coil.pullIn.volts)} V` : '–'}</Mono></Row>
-          <Row><span>Held, {figures(coil.sealedVa)} VA, worst</span><Mono>{coil.held ? `${spell(coil.held.volts)} V` : '–'}</Mono></Row>
+          <Note
+            tone={coil.verdict === 'good' ? 'good' : coil.verdict === 'look' || coil.verdict === 'cannot-clear' ? 'look' : 'danger'}
+            data-verdict={coil.verdict}
+          >
+            {coil.verdict === 'good' ? '' : <strong>{coil.verdict}. </strong>}
+            {coil.says}
+          </Note>
+          {coil.window && (
+            <CoilGauge
+              window={coil.window}
+              pullInV={coil.word === 'burns' ? coil.highest.volts : coil.pullIn?.volts}
+              nowV={coilView?.volts}
+              heldV={coil.held?.volts}
+            />
+          )}
+          <Row>
+            <span>
+              Pulling in, {figures(coil.inrushVa)} VA, worst of {study?.statesSeen} states
+            </span>
+            <Mono>{coil.pullIn ? `${spell(coil.pullIn.volts)} V` : '–'}</Mono>
+          </Row>
+          <Row>
+            <span>Held, {figures(coil.sealedVa)} VA, worst</span>
+            <Mono>{coil.held ? `${spell(coil.held.volts)} V` : '–'}</Mono>
+          </Row>
         </>
       )}
       {transformer && <TransformerCard transformer={transformer} now={look?.secondary ?? null} />}
-      {main && !coil && family.group === 'load' && <Row><span>Now</span><Mono>{spell(main.volts)} V, {amps(main.amps)}</Mono></Row>}
-      {blown && family.group === 'protection' && <Note tone="danger"><strong>Blown.</strong> Find out why before it is replaced. <Button type="button" onClick={() => dispatch(benchSlice.actions.fuseReplaced(device.id))}>Replace, same rating</Button></Note>}
-      {family.group === 'load' && main && main.volts < 5 && toEarth > 30 && <Note tone="danger"><strong>{device.tag} can be hot when it is off.</strong> Up to {spell(toEarth)} V to earth. Open the isolator, lock it and prove it dead before you touch it.</Note>}
+      {main && !coil && family.group === 'load' && (
+        <Row>
+          <span>Now</span>
+          <Mono>
+            {spell(main.volts)} V, {amps(main.amps)}
+          </Mono>
+        </Row>
+      )}
+      {blown && family.group === 'protection' && (
+        <Note tone="danger">
+          <strong>Blown.</strong> Find out why before it is replaced.{' '}
+          <Button type="button" onClick={() => dispatch(benchSlice.actions.fuseReplaced(device.id))}>
+            Replace, same rating
+          </Button>
+        </Note>
+      )}
+      {family.group === 'load' && main && main.volts < 5 && toEarth > 30 && (
+        <Note tone="danger">
+          <strong>{device.tag} can be hot when it is off.</strong> Up to {spell(toEarth)} V to earth. Open the isolator, lock it and prove
+          it dead before you touch it.
+        </Note>
+      )}
       {poles.map(({ contact, rows, serves, verdict }) => (
         <Box key={contact}>
-          <Label>{contact} against {serves.join(', ')} · {verdict}</Label>
+          <Label>
+            {contact} against {serves.join(', ')} · {verdict}
+          </Label>
           {rows.map(({ asks, isA, limitA, rating }) => (
             <Box key={asks} fontSize="13px" mb="4px">
-              <Flex justify="space-between"><strong>{amps(isA)} {asks}</strong><span>{limitA === undefined ? `no ${rating} rating` : `of ${amps(limitA)} ${rating}`}</span></Flex>
-              <Box h="7px" bg="rail" borderRadius="2px"><Box h="7px" borderRadius="2px" bg={limitA !== undefined && isA <= limitA ? 'power' : 'danger'} style={{ width: `${Math.min(100, (100 * isA) / (limitA ?? isA))}%` }} /></Box>
+              <Flex justify="space-between">
+                <strong>
+                  {amps(isA)} {asks}
+                </strong>
+                <span>{limitA === undefined ? `no ${rating} rating` : `of ${amps(limitA)} ${rating}`}</span>
+              </Flex>
+              <Box h="7px" bg="rail" borderRadius="2px">
+                <Box
+                  h="7px"
+                  borderRadius="2px"
+                  bg={limitA !== undefined && isA <= limitA ? 'power' : 'danger'}
+                  style={{ width: `${Math.min(100, (100 * isA) / (limitA ?? isA))}%` }}
+                />
+              </Box>
             </Box>
           ))}
         </Box>
       ))}
-      {swap && <Button mt="8px" type="button" onClick={() => dispatch(circuitSlice.actions.edited(swap))}>Swap NO and NC</Button>}
-      {findings.map((finding) => <FindingNote key={finding.id} finding={finding} />)}
+      {swap && (
+        <Button mt="8px" type="button" onClick={() => dispatch(circuitSlice.actions.edited(swap))}>
+          Swap NO and NC
+        </Button>
+      )}
+      {findings.map((finding) => (
+        <FindingNote key={finding.id} finding={finding} />
+      ))}
       {!circuit && <p>Computing…</p>}
     </Box>
   );
 }
 
 const hottest = (volts: Readonly<Record<string, number>> | undefined, device: string): number =>
-  Object.entries(volts ?? {}).reduce((most, [point, value]) => (point.startsWith(`${device}:`) && !point.endsWith(':PE') ? Math.max(most, value) : most), 0);
+  Object.entries(volts ?? {}).reduce(
+    (most, [point, value]) => (point.startsWith(`${device}:`) && !point.endsWith(':PE') ? Math.max(most, value) : most),
+    0,
+  );
 
-function TransformerCard({ transformer, now }: { transformer: NonNullable<ReturnType<typeof useBench>['study']>['transformers'][number]; now: { volts: number; va: number } | null }) {
+function TransformerCard({
+  transformer,
+  now,
+}: {
+  transformer: NonNullable<ReturnType<typeof useBench>['study']>['transformers'][number];
+  now: { volts: number; va: number } | null;
+}) {
   const most = Math.max(transformer.va ?? 1, transformer.worstVa, ...transformer.loads.map(({ inrushVa }) => inrushVa)) * 1.05;
   const share = (va: number) => `${Math.min(100, (100 * va) / most)}%`;
   return (
     <Box>
-      <Note tone={transformer.va !== null && transformer.heldVa > 0.8 * transformer.va ? 'look' : 'good'}>Held {figures(transformer.heldVa)} VA of {transformer.va ?? '?'}. Worst moment {figures(transformer.worstVa)} VA, secondary down to {spell(transformer.lowestV)} V.</Note>
+      <Note tone={transformer.va !== null && transformer.heldVa > 0.8 * transformer.va ? 'look' : 'good'}>
+        Held {figures(transformer.heldVa)} VA of {transformer.va ?? '?'}. Worst moment {figures(transformer.worstVa)} VA, secondary down to{' '}
+        {spell(transformer.lowestV)} V.
+      </Note>
       <Label>What hangs on it</Label>
       {transformer.loads.map(({ tag, heldVa, inrushVa }) => (
         <Box key={tag} fontSize="13px" mb="5px">
-          <Flex justify="space-between"><strong>{tag}</strong><span>{figures(heldVa)} held{inrushVa > heldVa ? ` · ${figures(inrushVa)} in-rush` : ''} VA</span></Flex>
-          <Box h="8px" bg="rail" position="relative"><Box position="absolute" h="8px" bg="elvAc" opacity={0.35} style={{ width: share(inrushVa) }} /><Box position="absolute" h="8px" bg="elvAc" style={{ width: share(heldVa) }} />{transformer.va !== null && <Box position="absolute" top="-3px" h="14px" borderLeft="2px dashed" borderColor="ink" style={{ left: share(transformer.va) }} />}</Box>
+          <Flex justify="space-between">
+            <strong>{tag}</strong>
+            <span>
+              {figures(heldVa)} held{inrushVa > heldVa ? ` · ${figures(inrushVa)} in-rush` : ''} VA
+            </span>
+          </Flex>
+          <Box h="8px" bg="rail" position="relative">
+            <Box position="absolute" h="8px" bg="elvAc" opacity={0.35} style={{ width: share(inrushVa) }} />
+            <Box position="absolute" h="8px" bg="elvAc" style={{ width: share(heldVa) }} />
+            {transformer.va !== null && (
+              <Box
+                position="absolute"
+                top="-3px"
+                h="14px"
+                borderLeft="2px dashed"
+                borderColor="ink"
+                style={{ left: share(transformer.va) }}
+              />
+            )}
+          </Box>
         </Box>
       ))}
       <Label>Secondary under load</Label>
-      <Row><span>Idle, nominal line</span><Mono>{spell(transformer.idleV)} V</Mono></Row>
-      {now && <Row><span>Now, at {figures(now.va)} VA</span><Mono>{spell(now.volts)} V</Mono></Row>}
-      <Row><span>Lowest: {transformer.lowestState}</span><Mono>{spell(transformer.lowestV)} V</Mono></Row>
+      <Row>
+        <span>Idle, nominal line</span>
+        <Mono>{spell(transformer.idleV)} V</Mono>
+      </Row>
+      {now && (
+        <Row>
+          <span>Now, at {figures(now.va)} VA</span>
+          <Mono>{spell(now.volts)} V</Mono>
+        </Row>
+      )}
+      <Row>
+        <span>Lowest: {transformer.lowestState}</span>
+        <Mono>{spell(transformer.lowestV)} V</Mono>
+      </Row>
     </Box>
   );
 }
@@ -164,8 +338,14 @@ function Conductors({ device }: { device: Device }) {
   return (
     <Box>
       <Label>Conductors here</Label>
-      {rows.map(({ mark, wire }) => <ConductorRow key={`${mark} ${wire.id}`} mark={mark} id={wire.id} from={`${device.id}:${mark}` as TerminalId} />)}
-      {rows.length === 0 && <Box fontSize="14px" color="muted">No wire ends here.</Box>}
+      {rows.map(({ mark, wire }) => (
+        <ConductorRow key={`${mark} ${wire.id}`} mark={mark} id={wire.id} from={`${device.id}:${mark}` as TerminalId} />
+      ))}
+      {rows.length === 0 && (
+        <Box fontSize="14px" color="muted">
+          No wire ends here.
+        </Box>
+      )}
     </Box>
   );
 }
@@ -181,7 +361,12 @@ function ConductorRow({ mark, id, from }: { mark: string; id: string; from: Poin
   return (
     <Row bg={isLit ? 'elvAcTint' : undefined}>
       <Mono>{mark}</Mono>
-      <Box flex="1" textAlign="right"><Button type="button" look="quiet" onClick={() => dispatch(benchSlice.actions.conductorSelected(isLit ? null : id))}>{wire.number} {wire.colour} {spellSize(wire.size)}</Button> to {other ? spellPoint(document, other) : 'a loose end'}</Box>
+      <Box flex="1" textAlign="right">
+        <Button type="button" look="quiet" onClick={() => dispatch(benchSlice.actions.conductorSelected(isLit ? null : id))}>
+          {wire.number} {wire.colour} {spellSize(wire.size)}
+        </Button>{' '}
+        to {other ? spellPoint(document, other) : 'a loose end'}
+      </Box>
     </Row>
   );
 }
@@ -192,7 +377,11 @@ function PointPlate({ point }: { point: Point }) {
   const document = useAppSelector((state) => state.circuit.document)!;
   const carrying = useAppSelector((state) => state.bench.carrying);
   const view = look?.points[point];
-  const ends = isLooseEnd(point) ? [{ wire: document.conductors[point.slice(0, -2)], end: Number(point.slice(-1)) as 0 | 1 }] : conductorsAt(document, point as TerminalId).flatMap((wire) => wire.ends.flatMap((end, index) => (end === point ? [{ wire, end: index as 0 | 1 }] : [])));
+  const ends = isLooseEnd(point)
+    ? [{ wire: document.conductors[point.slice(0, -2)], end: Number(point.slice(-1)) as 0 | 1 }]
+    : conductorsAt(document, point as TerminalId).flatMap((wire) =>
+        wire.ends.flatMap((end, index) => (end === point ? [{ wire, end: index as 0 | 1 }] : [])),
+      );
   const move = (conductor: string, end: 0 | 1, to: TerminalId | null) => {
     dispatch(circuitSlice.actions.edited([{ type: 'moveEnd', conductor: conductor as never, end, to }]));
     dispatch(benchSlice.actions.endTaken(null));
@@ -200,28 +389,72 @@ function PointPlate({ point }: { point: Point }) {
   return (
     <Box mt="12px" borderTop="2px solid" borderColor="ink" pt="8px">
       <Heading>{spellPoint(document, point)}</Heading>
-      <Box fontSize="14px">{view ? (view.is === 'floating' ? 'Floats: no defined volts to earth.' : `${spell(view.volts)} V to earth: ${view.is === 'hot' ? 'hot' : view.is === 'live' ? 'live, extra-low' : 'tied to a return'}.`) : '…'}</Box>
+      <Box fontSize="14px">
+        {view
+          ? view.is === 'floating'
+            ? 'Floats: no defined volts to earth.'
+            : `${spell(view.volts)} V to earth: ${view.is === 'hot' ? 'hot' : view.is === 'live' ? 'live, extra-low' : 'tied to a return'}.`
+          : '…'}
+      </Box>
       <Flex gap="6px" mt="6px" wrap="wrap">
-        <Button type="button" onClick={() => dispatch(benchSlice.actions.leadPut({ lead: 'red', point }))}>Red lead here</Button>
-        <Button type="button" onClick={() => dispatch(benchSlice.actions.leadPut({ lead: 'black', point }))}>Black lead here</Button>
+        <Button type="button" onClick={() => dispatch(benchSlice.actions.leadPut({ lead: 'red', point }))}>
+          Red lead here
+        </Button>
+        <Button type="button" onClick={() => dispatch(benchSlice.actions.leadPut({ lead: 'black', point }))}>
+          Black lead here
+        </Button>
       </Flex>
       <Label>Wires on this point</Label>
-      {ends.length === 0 && <Box fontSize="14px" color="muted">No wire ends here.</Box>}
-      {ends.map(({ wire, end }) => wire && (
-        <Box key={`${wire.id}.${end}`} fontSize="14px" py="4px" borderBottom="1px dashed" borderColor="hairline">
-          <ConductorRow mark={wire.number} id={wire.id} from={point} />
-          <Flex gap="6px" wrap="wrap" align="center">
-            {!isLooseEnd(point) && <Button type="button" onClick={() => move(wire.id, end, null)}>Lift it off</Button>}
-            <Button type="button" aria-pressed={carrying?.conductor === wire.id} onClick={() => dispatch(benchSlice.actions.endTaken({ conductor: wire.id, end }))}>{carrying?.conductor === wire.id ? 'Pick a terminal…' : 'Move it'}</Button>
-            <Choice aria-label={`Land wire ${wire.number} on`} value="" onChange={({ target }) => move(wire.id, end, target.value as TerminalId)}>
-              <option value="">land it on…</option>
-              {circuit?.points.filter((one) => !isLooseEnd(one.point) && one.point !== point).map((one) => <option key={one.point} value={one.point}>{one.spelled}</option>)}
-            </Choice>
-            <Button type="button" onClick={() => dispatch(benchSlice.actions.clamped(wire.id))}>Clamp</Button>
-          </Flex>
+      {ends.length === 0 && (
+        <Box fontSize="14px" color="muted">
+          No wire ends here.
         </Box>
-      ))}
-      {ends.length > 0 && <Box fontSize="12px" color="muted" mt="4px">A wire is moved with the switch at Isolated, then the same inputs are run again up to now. On the real job: isolate, lock, prove dead first.</Box>}
+      )}
+      {ends.map(
+        ({ wire, end }) =>
+          wire && (
+            <Box key={`${wire.id}.${end}`} fontSize="14px" py="4px" borderBottom="1px dashed" borderColor="hairline">
+              <ConductorRow mark={wire.number} id={wire.id} from={point} />
+              <Flex gap="6px" wrap="wrap" align="center">
+                {!isLooseEnd(point) && (
+                  <Button type="button" onClick={() => move(wire.id, end, null)}>
+                    Lift it off
+                  </Button>
+                )}
+                <Button
+                  type="button"
+                  aria-pressed={carrying?.conductor === wire.id}
+                  onClick={() => dispatch(benchSlice.actions.endTaken({ conductor: wire.id, end }))}
+                >
+                  {carrying?.conductor === wire.id ? 'Pick a terminal…' : 'Move it'}
+                </Button>
+                <Choice
+                  aria-label={`Land wire ${wire.number} on`}
+                  value=""
+                  onChange={({ target }) => move(wire.id, end, target.value as TerminalId)}
+                >
+                  <option value="">land it on…</option>
+                  {circuit?.points
+                    .filter((one) => !isLooseEnd(one.point) && one.point !== point)
+                    .map((one) => (
+                      <option key={one.point} value={one.point}>
+                        {one.spelled}
+                      </option>
+                    ))}
+                </Choice>
+                <Button type="button" onClick={() => dispatch(benchSlice.actions.clamped(wire.id))}>
+                  Clamp
+                </Button>
+              </Flex>
+            </Box>
+          ),
+      )}
+      {ends.length > 0 && (
+        <Box fontSize="12px" color="muted" mt="4px">
+          A wire is moved with the switch at Isolated, then the same inputs are run again up to now. On the real job: isolate, lock, prove
+          dead first.
+        </Box>
+      )}
     </Box>
   );
 }

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { type PlacedSymbol, type Stroke, strokesOf, type SymbolFamily } from '#core/draw';
+import { type PlacedSymbol, type Stroke, type SymbolFamily, strokesOf } from '#core/draw';
 import { colour } from '../app/theme';
 
 const INK = colour('ink');
@@ -7,12 +7,57 @@ const SHEET = colour('sheet');
 
 function StrokeView({ stroke, isOn, isClosed }: { stroke: Stroke; isOn: boolean; isClosed: boolean }) {
   switch (stroke.as) {
-    case 'line': return <line x1={stroke.x1} y1={stroke.y1} x2={stroke.x2} y2={stroke.y2} stroke={INK} strokeWidth={2} />;
-    case 'circle': return <circle cx={stroke.x} cy={stroke.y} r={stroke.r} fill={stroke.body && isOn ? INK : SHEET} stroke={INK} strokeWidth={stroke.r < 4 ? 1.6 : 2} />;
-    case 'rect': return <rect x={stroke.x} y={stroke.y} width={stroke.width} height={stroke.height} rx={2} fill={stroke.body && isOn ? INK : SHEET} stroke={INK} strokeWidth={2} />;
-    case 'arc': return <path d={`M ${stroke.x - stroke.r} ${stroke.y} A ${stroke.r} ${stroke.r} 0 0 ${stroke.up ? 1 : 0} ${stroke.x + stroke.r} ${stroke.y}`} fill="none" stroke={INK} strokeWidth={2} />;
-    case 'bar': return isClosed ? <rect x={stroke.x} y={stroke.y} width={stroke.width} height={stroke.height} fill={INK} /> : null;
-    case 'text': return <text x={stroke.x} y={stroke.y} textAnchor="middle" fontFamily="Barlow Semi Condensed" fontWeight={700} fontSize={12} fill={isOn ? SHEET : INK}>{stroke.text}</text>;
+    case 'line':
+      return <line x1={stroke.x1} y1={stroke.y1} x2={stroke.x2} y2={stroke.y2} stroke={INK} strokeWidth={2} />;
+    case 'circle':
+      return (
+        <circle
+          cx={stroke.x}
+          cy={stroke.y}
+          r={stroke.r}
+          fill={stroke.body && isOn ? INK : SHEET}
+          stroke={INK}
+          strokeWidth={stroke.r < 4 ? 1.6 : 2}
+        />
+      );
+    case 'rect':
+      return (
+        <rect
+          x={stroke.x}
+          y={stroke.y}
+          width={stroke.width}
+          height={stroke.height}
+          rx={2}
+          fill={stroke.body && isOn ? INK : SHEET}
+          stroke={INK}
+          strokeWidth={2}
+        />
+      );
+    case 'arc':
+      return (
+        <path
+          d={`M ${stroke.x - stroke.r} ${stroke.y} A ${stroke.r} ${stroke.r} 0 0 ${stroke.up ? 1 : 0} ${stroke.x + stroke.r} ${stroke.y}`}
+          fill="none"
+          stroke={INK}
+          strokeWidth={2}
+        />
+      );
+    case 'bar':
+      return isClosed ? <rect x={stroke.x} y={stroke.y} width={stroke.width} height={stroke.height} fill={INK} /> : null;
+    case 'text':
+      return (
+        <text
+          x={stroke.x}
+          y={stroke.y}
+          textAnchor="middle"
+          fontFamily="Barlow Semi Condensed"
+          fontWeight={700}
+          fontSize={12}
+          fill={isOn ? SHEET : INK}
+        >
+          {stroke.text}
+        </text>
+      );
   }
 }
 
@@ -38,14 +83,48 @@ export const SymbolView = memo(function SymbolView({ symbol, family, isOn, isClo
     <g transform={`translate(${x} ${y})`} onClick={onSelect} style={{ cursor: 'pointer' }} data-symbol={symbol.id}>
       <title>{`${tag} ${symbol.description}`}</title>
       <rect x={-28} y={isBlock ? -height / 2 : -20} width={56} height={isBlock ? height : 40} fill="transparent" />
-      {isSelected && <rect x={-width / 2 - 5} y={-height / 2 - 6} width={width + 10} height={height + 12} rx={5} fill="none" stroke={colour('attention')} strokeWidth={3} />}
-      {strokes.map((stroke, index) => <StrokeView key={index} stroke={stroke} isOn={isOn} isClosed={isClosed} />)}
-      {showsTag && <text y={top} textAnchor="middle" fontFamily="Barlow Semi Condensed" fontWeight={700} fontSize={13} fill={INK}>{tag}</text>}
-      {kind === 'contact' && showsTag && refs.length > 0 && <text x={15} y={top} fontFamily="Barlow Semi Condensed" fontWeight={600} fontSize={10.5} fill={colour('muted')} textAnchor="start">{refs[0]}</text>}
-      <text y={isBlock ? height / 2 + 14 : 31} textAnchor="middle" fontFamily="Barlow Semi Condensed" fontWeight={600} fontSize={11} fill={colour('muted')}>{showsTag ? description : ''}</text>
+      {isSelected && (
+        <rect
+          x={-width / 2 - 5}
+          y={-height / 2 - 6}
+          width={width + 10}
+          height={height + 12}
+          rx={5}
+          fill="none"
+          stroke={colour('attention')}
+          strokeWidth={3}
+        />
+      )}
+      {strokes.map((stroke, index) => (
+        <StrokeView key={index} stroke={stroke} isOn={isOn} isClosed={isClosed} />
+      ))}
+      {showsTag && (
+        <text y={top} textAnchor="middle" fontFamily="Barlow Semi Condensed" fontWeight={700} fontSize={13} fill={INK}>
+          {tag}
+        </text>
+      )}
+      {kind === 'contact' && showsTag && refs.length > 0 && (
+        <text x={15} y={top} fontFamily="Barlow Semi Condensed" fontWeight={600} fontSize={10.5} fill={colour('muted')} textAnchor="start">
+          {refs[0]}
+        </text>
+      )}
+      <text
+        y={isBlock ? height / 2 + 14 : 31}
+        textAnchor="middle"
+        fontFamily="Barlow Semi Condensed"
+        fontWeight={600}
+        fontSize={11}
+        fill={colour('muted')}
+      >
+        {showsTag ? description : ''}
+      </text>
       {kind === 'coil' && refs.length > 0 && (
         <text y={43} textAnchor="middle" fontFamily="Barlow Semi Condensed" fontWeight={600} fontSize={10.5} fill={colour('muted')}>
-          {refs.map((ref, index) => <tspan key={ref} dx={index ? 5 : 0} textDecoration={ref < 0 ? 'overline' : undefined}>{Math.abs(ref)}</tspan>)}
+          {refs.map((ref, index) => (
+            <tspan key={ref} dx={index ? 5 : 0} textDecoration={ref < 0 ? 'overline' : undefined}>
+              {Math.abs(ref)}
+            </tspan>
+          ))}
         </text>
       )}
     </g>

@@ -16,7 +16,14 @@ const LEFT = 92;
 const ROW = 15;
 const SPEEDS = [1, 5, 20, 100];
 
-const FILL: Readonly<Record<TimelineRow['kind'], string>> = { input: 'elvAc', electronics: 'elvAc', timer: 'elvAc', coil: 'ink', load: 'power', fuse: 'danger' };
+const FILL: Readonly<Record<TimelineRow['kind'], string>> = {
+  input: 'elvAc',
+  electronics: 'elvAc',
+  timer: 'elvAc',
+  coil: 'ink',
+  load: 'power',
+  fuse: 'danger',
+};
 
 /** Inputs, timers, coils and loads over the run; scrub it, run it fast, step by event. */
 export function Timeline() {
@@ -29,12 +36,25 @@ export function Timeline() {
   const chart = useRef<SVGSVGElement>(null);
   const endMs = Math.max(10_000, (run?.endMs ?? 0) * 1.08, atMs * 1.02);
   const shownEnd = endMs > 10_000 ? Math.ceil(endMs / 5000) * 5000 : 10_000;
-  const x = useMemo(() => scaleLinear().domain([0, shownEnd]).range([LEFT, WIDTH - 8]), [shownEnd]);
+  const x = useMemo(
+    () =>
+      scaleLinear()
+        .domain([0, shownEnd])
+        .range([LEFT, WIDTH - 8]),
+    [shownEnd],
+  );
   const rows = run?.rows ?? [];
   const height = Math.max(4, rows.length) * ROW + 24;
   useEffect(() => {
     if (!axis.current) return;
-    select(axis.current).call(axisBottom(x).ticks(6).tickSize(3).tickFormat((value) => `${Number(value) / 1000} s`)).call((g) => g.selectAll('text').attr('fill', colour('ink')).attr('font-size', 10.5).attr('font-family', 'Barlow Semi Condensed'));
+    select(axis.current)
+      .call(
+        axisBottom(x)
+          .ticks(6)
+          .tickSize(3)
+          .tickFormat((value) => `${Number(value) / 1000} s`),
+      )
+      .call((g) => g.selectAll('text').attr('fill', colour('ink')).attr('font-size', 10.5).attr('font-family', 'Barlow Semi Condensed'));
   }, [x]);
   const nextEvent = run?.frames.find((frame) => frame > atMs + 0.5);
   const last = run?.told.filter((one) => one.atMs <= atMs).at(-1);
@@ -46,28 +66,94 @@ export function Timeline() {
     <Flex direction="column" h="100%">
       <Flex align="center" gap="6px" wrap="wrap" pr="34px" mb="2px">
         <Box flex="1" minW="0" fontSize="13px" minH="20px" aria-live="polite" data-told>
-          {run?.chatter.some(({ fromMs, untilMs }) => fromMs <= atMs && atMs <= untilMs) ? <strong>{run.chatter.map(({ tags, periodMs }) => `${tags} chatters every ${span(periodMs)}`).join('; ')}.</strong> : last ? `${span(last.atMs)}: ${last.words}` : log.length === 0 ? 'Nothing yet: turn the power on, then work an input on the sheet.' : 'Power is set; nothing has moved.'}
+          {run?.chatter.some(({ fromMs, untilMs }) => fromMs <= atMs && atMs <= untilMs) ? (
+            <strong>{run.chatter.map(({ tags, periodMs }) => `${tags} chatters every ${span(periodMs)}`).join('; ')}.</strong>
+          ) : last ? (
+            `${span(last.atMs)}: ${last.words}`
+          ) : log.length === 0 ? (
+            'Nothing yet: turn the power on, then work an input on the sheet.'
+          ) : (
+            'Power is set; nothing has moved.'
+          )}
         </Box>
-        <Box fontSize="13px" color="muted" fontFamily="mono" data-now={Math.round(atMs)}>{span(atMs)}</Box>
-        <Button type="button" disabled={log.length === 0} onClick={() => dispatch(benchSlice.actions.played(!playing))}>{playing ? 'Pause' : 'Run'}</Button>
-        <Choice aria-label="Speed" value={speed} onChange={({ target }) => dispatch(benchSlice.actions.sped(Number(target.value)))}>{SPEEDS.map((one) => <option key={one} value={one}>×{one}</option>)}</Choice>
-        <Button type="button" disabled={nextEvent === undefined} onClick={() => nextEvent !== undefined && dispatch(benchSlice.actions.movedTo(nextEvent))}>Next event</Button>
-        <Button type="button" disabled={log.length === 0} onClick={() => dispatch(benchSlice.actions.reset())}>Reset</Button>
+        <Box fontSize="13px" color="muted" fontFamily="mono" data-now={Math.round(atMs)}>
+          {span(atMs)}
+        </Box>
+        <Button type="button" disabled={log.length === 0} onClick={() => dispatch(benchSlice.actions.played(!playing))}>
+          {playing ? 'Pause' : 'Run'}
+        </Button>
+        <Choice aria-label="Speed" value={speed} onChange={({ target }) => dispatch(benchSlice.actions.sped(Number(target.value)))}>
+          {SPEEDS.map((one) => (
+            <option key={one} value={one}>
+              ×{one}
+            </option>
+          ))}
+        </Choice>
+        <Button
+          type="button"
+          disabled={nextEvent === undefined}
+          onClick={() => nextEvent !== undefined && dispatch(benchSlice.actions.movedTo(nextEvent))}
+        >
+          Next event
+        </Button>
+        <Button type="button" disabled={log.length === 0} onClick={() => dispatch(benchSlice.actions.reset())}>
+          Reset
+        </Button>
       </Flex>
       <Box flex="1" minH="0" overflowY="auto" tabIndex={0} role="region" aria-label="Timeline chart">
-        <svg ref={chart} width="100%" viewBox={`0 0 ${WIDTH} ${height}`} role="img" aria-label={`Timeline, ${rows.length} rows`} onPointerDown={(event) => { event.currentTarget.setPointerCapture(event.pointerId); scrub(event.clientX); }} onPointerMove={(event) => { if (event.buttons) scrub(event.clientX); }} style={{ touchAction: 'pan-y', cursor: 'col-resize' }}>
-          <defs><pattern id="chatter" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><rect width="2.4" height="5" fill={colour('danger')} /></pattern></defs>
+        <svg
+          ref={chart}
+          width="100%"
+          viewBox={`0 0 ${WIDTH} ${height}`}
+          role="img"
+          aria-label={`Timeline, ${rows.length} rows`}
+          onPointerDown={(event) => {
+            event.currentTarget.setPointerCapture(event.pointerId);
+            scrub(event.clientX);
+          }}
+          onPointerMove={(event) => {
+            if (event.buttons) scrub(event.clientX);
+          }}
+          style={{ touchAction: 'pan-y', cursor: 'col-resize' }}
+        >
+          <defs>
+            <pattern id="chatter" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+              <rect width="2.4" height="5" fill={colour('danger')} />
+            </pattern>
+          </defs>
           {rows.map((row, index) => (
             <g key={`${row.label} ${row.kind}`} transform={`translate(0 ${index * ROW})`}>
-              <text x={0} y={11} fontSize={11.5} fontFamily="Barlow Semi Condensed" fontWeight={600} fill={colour('ink')}>{row.label}</text>
+              <text x={0} y={11} fontSize={11.5} fontFamily="Barlow Semi Condensed" fontWeight={600} fill={colour('ink')}>
+                {row.label}
+              </text>
               <path d={`M${LEFT} ${ROW - 1} H${WIDTH - 8}`} stroke={colour('hairline')} />
-              {row.bars.map((bar) => <BarView key={`${bar.fromMs} ${bar.how}`} bar={bar} row={row} from={x(bar.fromMs)} to={x(Math.min(bar.toMs, Math.max(atMs, shownEnd)))} />)}
+              {row.bars.map((bar) => (
+                <BarView
+                  key={`${bar.fromMs} ${bar.how}`}
+                  bar={bar}
+                  row={row}
+                  from={x(bar.fromMs)}
+                  to={x(Math.min(bar.toMs, Math.max(atMs, shownEnd)))}
+                />
+              ))}
             </g>
           ))}
           <g ref={axis} transform={`translate(0 ${height - 20})`} color={colour('muted')} />
           <path d={`M${x(Math.min(atMs, shownEnd))} 0 V${height - 18}`} stroke={colour('ink')} strokeWidth={1.8} />
         </svg>
-        <input type="range" aria-label={`Moment shown, ${document.number}`} min={0} max={shownEnd} step={10} value={Math.min(atMs, shownEnd)} onChange={({ target }) => { dispatch(benchSlice.actions.played(false)); dispatch(benchSlice.actions.movedTo(Number(target.value))); }} style={{ width: '100%', height: 18 }} />
+        <input
+          type="range"
+          aria-label={`Moment shown, ${document.number}`}
+          min={0}
+          max={shownEnd}
+          step={10}
+          value={Math.min(atMs, shownEnd)}
+          onChange={({ target }) => {
+            dispatch(benchSlice.actions.played(false));
+            dispatch(benchSlice.actions.movedTo(Number(target.value)));
+          }}
+          style={{ width: '100%', height: 18 }}
+        />
       </Box>
     </Flex>
   );
@@ -75,5 +161,16 @@ export function Timeline() {
 
 function BarView({ bar, row, from, to }: { bar: Bar; row: TimelineRow; from: number; to: number }) {
   const fill = bar.how === 'chatter' ? 'url(#chatter)' : colour(FILL[row.kind]);
-  return <rect x={from} y={2.5} width={Math.max(1.5, to - from)} height={9.5} fill={fill} opacity={bar.how === 'timing' || bar.how === 'starting' ? 0.42 : 1}><title>{`${row.label} ${bar.how}`}</title></rect>;
+  return (
+    <rect
+      x={from}
+      y={2.5}
+      width={Math.max(1.5, to - from)}
+      height={9.5}
+      fill={fill}
+      opacity={bar.how === 'timing' || bar.how === 'starting' ? 0.42 : 1}
+    >
+      <title>{`${row.label} ${bar.how}`}</title>
+    </rect>
+  );
 }

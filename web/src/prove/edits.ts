@@ -10,7 +10,14 @@ export function swapChanges(circuit: Circuit, id: DeviceId): EditChange[] | unde
   if (!device) return undefined;
   if (familyOf(device).fields.form) {
     const now = device.nameplate.form?.value ?? familyOf(device).fields.form?.typical?.value;
-    return [{ type: 'setField', device: id, field: 'form', to: { value: now === 'NC' ? 'NO' : 'NC', evidence: device.nameplate.form?.evidence ?? 'assumed' } }];
+    return [
+      {
+        type: 'setField',
+        device: id,
+        field: 'form',
+        to: { value: now === 'NC' ? 'NO' : 'NC', evidence: device.nameplate.form?.evidence ?? 'assumed' },
+      },
+    ];
   }
   const contacts = partsOf(device).filter((part) => part.kind === 'contact' && part.mover.by === 'armature');
   const changes = contacts.flatMap((nc): EditChange[] => {

@@ -2,8 +2,20 @@ import { chakra } from '@chakra-ui/react';
 
 export const Button = chakra('button', {
   base: {
-    fontFamily: 'label', fontSize: '14px', fontWeight: 600, px: '10px', minH: '32px', border: '1px solid', borderColor: 'hairline', borderRadius: '5px', bg: 'sheet', color: 'ink', cursor: 'pointer',
-    _hover: { borderColor: 'muted' }, _disabled: { opacity: 0.45, cursor: 'not-allowed' }, '@media (max-width: 700px)': { minH: '44px' },
+    fontFamily: 'label',
+    fontSize: '14px',
+    fontWeight: 600,
+    px: '10px',
+    minH: '32px',
+    border: '1px solid',
+    borderColor: 'hairline',
+    borderRadius: '5px',
+    bg: 'sheet',
+    color: 'ink',
+    cursor: 'pointer',
+    _hover: { borderColor: 'muted' },
+    _disabled: { opacity: 0.45, cursor: 'not-allowed' },
+    '@media (max-width: 700px)': { minH: '44px' },
   },
   variants: {
     look: {
@@ -17,23 +29,90 @@ export const Button = chakra('button', {
 });
 
 export const Heading = chakra('h2', { base: { fontFamily: 'body', fontWeight: 700, fontSize: '17px', color: 'ink', m: 0 } });
-export const Label = chakra('h3', { base: { fontFamily: 'label', fontWeight: 600, fontSize: '12px', letterSpacing: '0.06em', textTransform: 'uppercase', color: 'muted', m: 0, mt: '14px', mb: '4px' } });
+export const Label = chakra('h3', {
+  base: {
+    fontFamily: 'label',
+    fontWeight: 600,
+    fontSize: '12px',
+    letterSpacing: '0.06em',
+    textTransform: 'uppercase',
+    color: 'muted',
+    m: 0,
+    mt: '14px',
+    mb: '4px',
+  },
+});
 export const Mono = chakra('span', { base: { fontFamily: 'mono', fontWeight: 600 } });
-export const Row = chakra('div', { base: { display: 'flex', justifyContent: 'space-between', gap: '8px', py: '3px', borderBottom: '1px dashed', borderColor: 'hairline', fontSize: '14px', alignItems: 'baseline' } });
+export const Row = chakra('div', {
+  base: {
+    display: 'flex',
+    justifyContent: 'space-between',
+    gap: '8px',
+    py: '3px',
+    borderBottom: '1px dashed',
+    borderColor: 'hairline',
+    fontSize: '14px',
+    alignItems: 'baseline',
+  },
+});
 export const Field = chakra('input', {
-  base: { fontFamily: 'mono', fontWeight: 600, fontSize: '14px', width: '84px', textAlign: 'right', border: '1px solid', borderColor: 'hairline', borderRadius: '4px', bg: 'sheet', color: 'ink', px: '6px', minH: '28px', '@media (max-width: 700px)': { minH: '44px' } },
+  base: {
+    fontFamily: 'mono',
+    fontWeight: 600,
+    fontSize: '14px',
+    width: '84px',
+    textAlign: 'right',
+    border: '1px solid',
+    borderColor: 'hairline',
+    borderRadius: '4px',
+    bg: 'sheet',
+    color: 'ink',
+    px: '6px',
+    minH: '28px',
+    '@media (max-width: 700px)': { minH: '44px' },
+  },
 });
 export const Choice = chakra('select', {
-  base: { fontFamily: 'label', fontSize: '14px', border: '1px solid', borderColor: 'hairline', borderRadius: '4px', bg: 'sheet', color: 'ink', px: '4px', minH: '30px', maxWidth: '100%', '@media (max-width: 700px)': { minH: '44px' } },
+  base: {
+    fontFamily: 'label',
+    fontSize: '14px',
+    border: '1px solid',
+    borderColor: 'hairline',
+    borderRadius: '4px',
+    bg: 'sheet',
+    color: 'ink',
+    px: '4px',
+    minH: '30px',
+    maxWidth: '100%',
+    '@media (max-width: 700px)': { minH: '44px' },
+  },
 });
 /** A caution or a finding, beside the thing it is about. */
 export const Note = chakra('div', {
   base: { borderLeft: '4px solid', px: '10px', py: '8px', my: '6px', fontSize: '14px', borderRadius: '2px' },
-  variants: { tone: { good: { borderColor: 'good', bg: 'elvAcTint' }, look: { borderColor: 'look', bg: 'lookTint' }, danger: { borderColor: 'danger', bg: 'dangerTint' } } },
+  variants: {
+    tone: {
+      good: { borderColor: 'good', bg: 'elvAcTint' },
+      look: { borderColor: 'look', bg: 'lookTint' },
+      danger: { borderColor: 'danger', bg: 'dangerTint' },
+    },
+  },
   defaultVariants: { tone: 'look' },
 });
 export const Badge = chakra('span', {
-  base: { fontFamily: 'label', fontWeight: 700, fontSize: '12px', letterSpacing: '0.04em', textTransform: 'uppercase', px: '8px', py: '2px', borderRadius: '3px', bg: 'ink', color: 'sheet', whiteSpace: 'nowrap' },
+  base: {
+    fontFamily: 'label',
+    fontWeight: 700,
+    fontSize: '12px',
+    letterSpacing: '0.04em',
+    textTransform: 'uppercase',
+    px: '8px',
+    py: '2px',
+    borderRadius: '3px',
+    bg: 'ink',
+    color: 'sheet',
+    whiteSpace: 'nowrap',
+  },
   variants: { tone: { on: {}, off: { bg: 'rail', color: 'muted' }, good: { bg: 'good' }, look: { bg: 'look' }, danger: { bg: 'danger' } } },
   defaultVariants: { tone: 'on' },
 });

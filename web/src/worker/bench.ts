@@ -4,7 +4,7 @@ import { layoutPaths } from '#core/draw';
 import { explore, secondaryOf } from '#core/explore';
 import { listSuspects } from '#core/find';
 import { floatingNodes, type NetworkPlan, planNetwork } from '#core/network';
-import { createRig, frameAt, type Rig, RUNNING, runLog, settleMoment, STARTING, type Trace, whyNotOn, sightOf } from '#core/sequence';
+import { createRig, frameAt, type Rig, RUNNING, runLog, STARTING, settleMoment, sightOf, type Trace, whyNotOn } from '#core/sequence';
 import { answerFind, forgetPredictions } from './findAnswers';
 import type { PartView, PointView, Questions, QuestionType } from './protocol';
 import { takeReading } from './reading';
@@ -37,10 +37,19 @@ export function createBench(): Desk {
       plan = planNetwork(document);
       on = undefined;
       forgetPredictions();
-      const faults = listSuspects(plan).flatMap(({ fault, words }) => (fault ? [{ fault, words, device: 'device' in fault ? fault.device : null, conductor: 'conductor' in fault ? fault.conductor : null }] : []));
+      const faults = listSuspects(plan).flatMap(({ fault, words }) =>
+        fault
+          ? [{ fault, words, device: 'device' in fault ? fault.device : null, conductor: 'conductor' in fault ? fault.conductor : null }]
+          : [],
+      );
       return {
-        sheet: layoutPaths(document), faults,
-        points: plan.points.map((point) => ({ point, spelled: spellPoint(document, point), device: isLooseEnd(point) ? null : deviceOf(point as TerminalId) })),
+        sheet: layoutPaths(document),
+        faults,
+        points: plan.points.map((point) => ({
+          point,
+          spelled: spellPoint(document, point),
+          device: isLooseEnd(point) ? null : deviceOf(point as TerminalId),
+        })),
       };
     },
     run({ log, faults }) {
@@ -55,15 +64,40 @@ export function createBench(): Desk {
       const { real, trace, plan: now, healthy, healthyTrace, circuit: document } = need(on);
       const frame = frameAt(trace, atMs);
       settleMoment(real, frame.moment);
-      const reading = takeReading(document, { rig: real, moment: frame.moment }, { rig: healthy, moment: frameAt(healthyTrace, atMs).moment }, { red, black, mode, clamp });
+      const reading = takeReading(
+        document,
+        { rig: real, moment: frame.moment },
+        { rig: healthy, moment: frameAt(healthyTrace, atMs).moment },
+        { red, black, mode, clamp },
+      );
       settleMoment(real, frame.moment);
-      const parts = Object.fromEntries(now.parts.map((planned) => [`${planned.device.id}:${planned.part.id}`, partView(real, planned.index, frame)]));
-      const chosen = device === null ? undefined : now.partsIn(device).find(({ part }) => part.kind === 'coil' || part.kind === 'motor' || part.kind === 'motor3' || part.kind === 'load' || part.kind === 'travel');
-      const why = chosen && !parts[`${chosen.device.id}:${chosen.part.id}`]!.isOn && chosen.part.kind !== 'motor3' ? whyNotOn(real, frame, chosen.index, atMs) : [];
+      const parts = Object.fromEntries(
+        now.parts.map((planned) => [`${planned.device.id}:${planned.part.id}`, partView(real, planned.index, frame)]),
+      );
+      const chosen =
+        device === null
+          ? undefined
+          : now
+              .partsIn(device)
+              .find(
+                ({ part }) =>
+                  part.kind === 'coil' || part.kind === 'motor' || part.kind === 'motor3' || part.kind === 'load' || part.kind === 'travel',
+              );
+      const why =
+        chosen && !parts[`${chosen.device.id}:${chosen.part.id}`]!.isOn && chosen.part.kind !== 'motor3'
+          ? whyNotOn(real, frame, chosen.index, atMs)
+          : [];
       const transformer = device === null ? undefined : now.partsIn(device).find(({ part }) => part.kind === 'transformer');
       return {
-        parts, reading, points: pointViews(now, real),
-        conductorA: Object.fromEntries(now.conductors.map(({ conductor, branch }) => [conductor.id, Math.hypot(...real.nets.map((net) => Math.hypot(net.yRe[branch]!, net.yIm[branch]!) * Math.hypot(...diff(net, branch))))])),
+        parts,
+        reading,
+        points: pointViews(now, real),
+        conductorA: Object.fromEntries(
+          now.conductors.map(({ conductor, branch }) => [
+            conductor.id,
+            Math.hypot(...real.nets.map((net) => Math.hypot(net.yRe[branch]!, net.yIm[branch]!) * Math.hypot(...diff(net, branch)))),
+          ]),
+        ),
         why: why.map(({ words, endsAtMs, device: of }) => ({ words, endsAtMs: endsAtMs ?? null, device: of ?? null })),
         stillHot: stillHot(document, now, real),
         secondary: transformer ? secondaryOf(real, transformer.index) : null,
@@ -76,7 +110,17 @@ export function createBench(): Desk {
       return {
         statesSeen: exploration.statesSeen,
         coils: study.coils.map(({ device, window, verdict, pullInWord, holdWord, says, exposure, coil }) => ({
-          device: device.id, window: window ?? null, verdict, word: pullInWord, holdWord, says, pullIn: exposure.pullIn ?? null, held: exposure.held ?? null, highest: exposure.highest, inrushVa: coil.inrushVa, sealedVa: coil.sealedVa,
+          device: device.id,
+          window: window ?? null,
+          verdict,
+          word: pullInWord,
+          holdWord,
+          says,
+          pullIn: exposure.pullIn ?? null,
+          held: exposure.held ?? null,
+          highest: exposure.highest,
+          inrushVa: coil.inrushVa,
+          sealedVa: coil.sealedVa,
         })),
         poles: study.poles.map(({ device, contact, verdict, serves, rows }) => ({ device: device.id, contact, verdict, serves, rows })),
         transformers: [...exploration.transformers].map(([index, seen]) => {
@@ -99,8 +143,28 @@ const diff = (net: Rig['nets'][number], branch: number): [number, number] => {
 function partView(rig: Rig, index: number, frame: ReturnType<typeof frameAt>): PartView {
   const { part } = rig.plan.parts[index]!;
   const { volts, amps, mode, fault } = sightOf(rig, index, frame.moment);
-  const isClosed = part.kind === 'contact' ? (mode === 1 && fault !== 'stuckOpen') || fault === 'welded' : part.kind === 'fuse' ? !(mode === 1 && part.trip === 'own') && fault !== 'blown' : part.kind === 'series-timer' ? mode === 2 || fault === 'shorted' : true;
-  const isOn = part.kind === 'coil' ? mode === 1 : part.kind === 'motor' || part.kind === 'motor3' ? mode === RUNNING || mode === STARTING : part.kind === 'load' ? part.ratedV !== undefined && volts >= 0.5 * part.ratedV : part.kind === 'electronics' ? mode === 2 : part.kind === 'travel' ? volts > 0.5 * (part.ratedV ?? 1) : part.kind === 'series-timer' ? mode === 2 : false;
+  const isClosed =
+    part.kind === 'contact'
+      ? (mode === 1 && fault !== 'stuckOpen') || fault === 'welded'
+      : part.kind === 'fuse'
+        ? !(mode === 1 && part.trip === 'own') && fault !== 'blown'
+        : part.kind === 'series-timer'
+          ? mode === 2 || fault === 'shorted'
+          : true;
+  const isOn =
+    part.kind === 'coil'
+      ? mode === 1
+      : part.kind === 'motor' || part.kind === 'motor3'
+        ? mode === RUNNING || mode === STARTING
+        : part.kind === 'load'
+          ? part.ratedV !== undefined && volts >= 0.5 * part.ratedV
+          : part.kind === 'electronics'
+            ? mode === 2
+            : part.kind === 'travel'
+              ? volts > 0.5 * (part.ratedV ?? 1)
+              : part.kind === 'series-timer'
+                ? mode === 2
+                : false;
   return { volts, amps, mode, isOn, isClosed, dueMs: frame.due.find((due) => due.part === index)?.atMs ?? null };
 }
 
@@ -110,13 +174,16 @@ const TIED_V = 1;
 
 function pointViews(plan: NetworkPlan, rig: Rig): Record<Point, PointView> {
   const floating = rig.nets[0] ? floatingNodes(plan, rig.nets[0]) : new Uint8Array(plan.nodeCount);
-  return Object.fromEntries(plan.points.map((point) => {
-    const node = plan.nodeOf(point);
-    const at = (dc: boolean) => Math.hypot(...rig.nets.filter(({ hz }) => (hz === 0) === dc).map((net) => Math.hypot(net.vRe[node]!, net.vIm[node]!)), 0);
-    const [ac, dc] = [at(false), at(true)];
-    const is = floating[node] ? 'floating' : ac > HOT_AC_V || dc > HOT_DC_V ? 'hot' : Math.hypot(ac, dc) > TIED_V ? 'live' : 'tied';
-    return [point, { is, volts: Math.hypot(ac, dc) }];
-  }));
+  return Object.fromEntries(
+    plan.points.map((point) => {
+      const node = plan.nodeOf(point);
+      const at = (dc: boolean) =>
+        Math.hypot(...rig.nets.filter(({ hz }) => (hz === 0) === dc).map((net) => Math.hypot(net.vRe[node]!, net.vIm[node]!)), 0);
+      const [ac, dc] = [at(false), at(true)];
+      const is = floating[node] ? 'floating' : ac > HOT_AC_V || dc > HOT_DC_V ? 'hot' : Math.hypot(ac, dc) > TIED_V ? 'live' : 'tied';
+      return [point, { is, volts: Math.hypot(ac, dc) }];
+    }),
+  );
 }
 
 /** What is still hot, by device, for the words beside the power switch; other owners' supplies are said to stay on. */

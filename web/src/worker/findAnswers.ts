@@ -1,5 +1,20 @@
 import { type Circuit, type Point, spellPoint } from '#core/circuit';
-import { allowedBand, bestNext, fromSource, halfSplit, type Measured, outcomesOf, pairIndex, posterior, type Predictions, predict, predictedVolts, rankClasses, profilePoints, type Test } from '#core/find';
+import {
+  allowedBand,
+  bestNext,
+  fromSource,
+  halfSplit,
+  type Measured,
+  outcomesOf,
+  type Predictions,
+  pairIndex,
+  posterior,
+  predict,
+  predictedVolts,
+  profilePoints,
+  rankClasses,
+  type Test,
+} from '#core/find';
 import type { Fault, NetworkPlan } from '#core/network';
 import type { FindAnswer, FindAsk } from './protocol';
 
@@ -36,29 +51,75 @@ export function answerFind(circuit: Circuit, plan: NetworkPlan, ask: FindAsk): F
   const profile = about ? profilePoints(plan, about.index) : undefined;
   const mode = predictions.modes[0] ?? 'vac';
   const spell = (point: Point) => spellPoint(circuit, point);
-  const safe = (test: Test) => !ask.noDanger || [test.red, test.black].every((point) => (predictions.healthyToEarth[predictions.points.indexOf(point)] ?? 0) <= 50);
-  const advice = ranked[0] && ranked[0].share > 0.95 ? undefined : bestNext(predictions, evidence, ask.before, { allow: safe, ...(profile ? { reference: profile.reference } : {}) });
+  const safe = (test: Test) =>
+    !ask.noDanger || [test.red, test.black].every((point) => (predictions.healthyToEarth[predictions.points.indexOf(point)] ?? 0) <= 50);
+  const advice =
+    ranked[0] && ranked[0].share > 0.95
+      ? undefined
+      : bestNext(predictions, evidence, ask.before, { allow: safe, ...(profile ? { reference: profile.reference } : {}) });
   const words = (index: number) => predictions.suspects[index]!.words;
-  const walk: Test[] = profile ? profile.points.filter((point) => point !== profile.reference && predictions.points.includes(point)).map((red) => ({ red, black: profile.reference, mode })) : [];
+  const walk: Test[] = profile
+    ? profile.points
+        .filter((point) => point !== profile.reference && predictions.points.includes(point))
+        .map((red) => ({ red, black: profile.reference, mode }))
+    : [];
   const tell = (test: Test | undefined) => (test ? `red on ${spell(test.red)}, black on ${spell(test.black)}` : 'nothing left to test');
   const healthy = predictions.sightings[0]!;
   return {
-    title: complaint.title, total: predictions.suspects.length, fitting: belief.reduce((count, share) => count + (share > 0.01 ? 1 : 0), 0),
+    title: complaint.title,
+    total: predictions.suspects.length,
+    fitting: belief.reduce((count, share) => count + (share > 0.01 ? 1 : 0), 0),
     sights: Object.keys(healthy).map((tag) => ({ tag, healthy: healthy[tag]!, actual: seen[tag] ?? null })),
-    ranked: ranked.slice(0, 8).filter(({ share }) => share > 0.005).map(({ share, members }) => ({ share, words: members.slice(0, 4).map(words), faults: members.slice(0, 4).map((index) => predictions.suspects[index]!.fault ?? null) })),
+    ranked: ranked
+      .slice(0, 8)
+      .filter(({ share }) => share > 0.005)
+      .map(({ share, members }) => ({
+        share,
+        words: members.slice(0, 4).map(words),
+        faults: members.slice(0, 4).map((index) => predictions.suspects[index]!.fault ?? null),
+      })),
     cleared: clearedParts(predictions, belief),
-    advice: advice ? { test: advice.test, red: spell(advice.test.red), black: spell(advice.test.black), liveV: healthyVolts(predictions, advice.test), outcomes: outcomesOf(predictions, belief, advice.test).slice(0, 5).map((outcome) => ({ ...outcome, words: tellOutcome(predictions, outcome.leaves, belief) })) } : null,
-    profile: (profile?.points ?? []).filter((point) => predictions.points.includes(point)).map((point) => ({
-      point, spelled: spell(point), healthyV: point === profile!.reference ? 0 : predictedVolts(predictions, 0, { red: point, black: profile!.reference, mode }), ...allowedBand(predictions, belief, point, profile!.reference, mode),
-    })),
-    reference: profile ? spell(profile.reference) : '', through: (profile?.points ?? []).map(spell),
-    taken: ask.take && truth !== undefined && truth >= 0 ? predictedVolts(predictions, truth, ask.take) : ask.take ? predictedVolts(predictions, 0, ask.take) : null,
-    visibleFaults: predictions.suspects.flatMap(({ fault }, index) => (fault && JSON.stringify(predictions.sightings[index]) !== JSON.stringify(healthy) ? [fault] : [])),
-    others: walk.length === 0 ? [] : [
-      { way: 'half-split', words: tell(halfSplit(walk)(predictions, evidence, {})) },
-      { way: 'follow from source', words: tell(fromSource(walk)(predictions, evidence, {})) },
-      { way: 'load first', words: tell(loadFirst(plan, about!.index, predictions, ask.measured) ?? halfSplit(walk)(predictions, evidence, {})) },
-    ],
+    advice: advice
+      ? {
+          test: advice.test,
+          red: spell(advice.test.red),
+          black: spell(advice.test.black),
+          liveV: healthyVolts(predictions, advice.test),
+          outcomes: outcomesOf(predictions, belief, advice.test)
+            .slice(0, 5)
+            .map((outcome) => ({ ...outcome, words: tellOutcome(predictions, outcome.leaves, belief) })),
+        }
+      : null,
+    profile: (profile?.points ?? [])
+      .filter((point) => predictions.points.includes(point))
+      .map((point) => ({
+        point,
+        spelled: spell(point),
+        healthyV: point === profile!.reference ? 0 : predictedVolts(predictions, 0, { red: point, black: profile!.reference, mode }),
+        ...allowedBand(predictions, belief, point, profile!.reference, mode),
+      })),
+    reference: profile ? spell(profile.reference) : '',
+    through: (profile?.points ?? []).map(spell),
+    taken:
+      ask.take && truth !== undefined && truth >= 0
+        ? predictedVolts(predictions, truth, ask.take)
+        : ask.take
+          ? predictedVolts(predictions, 0, ask.take)
+          : null,
+    visibleFaults: predictions.suspects.flatMap(({ fault }, index) =>
+      fault && JSON.stringify(predictions.sightings[index]) !== JSON.stringify(healthy) ? [fault] : [],
+    ),
+    others:
+      walk.length === 0
+        ? []
+        : [
+            { way: 'half-split', words: tell(halfSplit(walk)(predictions, evidence, {})) },
+            { way: 'follow from source', words: tell(fromSource(walk)(predictions, evidence, {})) },
+            {
+              way: 'load first',
+              words: tell(loadFirst(plan, about!.index, predictions, ask.measured) ?? halfSplit(walk)(predictions, evidence, {})),
+            },
+          ],
     dangerV: Math.max(0, ...predictions.healthyToEarth),
   };
 }
@@ -72,7 +133,8 @@ function loadFirst(plan: NetworkPlan, part: number, predictions: Predictions, me
   return done || pairIndex(predictions, red, black) < 0 ? undefined : { red, black, mode: predictions.modes[0] ?? 'vac' };
 }
 
-const healthyVolts = (predictions: Predictions, { red, black }: Test): number => Math.max(...[red, black].map((point) => predictions.healthyToEarth[predictions.points.indexOf(point)] ?? 0));
+const healthyVolts = (predictions: Predictions, { red, black }: Test): number =>
+  Math.max(...[red, black].map((point) => predictions.healthyToEarth[predictions.points.indexOf(point)] ?? 0));
 
 function tellOutcome(predictions: Predictions, leaves: readonly number[], belief: Float64Array): string {
   const total = leaves.reduce((sum, index) => sum + belief[index]!, 0);
@@ -89,5 +151,8 @@ function clearedParts(predictions: Predictions, belief: Float64Array): string[] 
     const tag = predictions.plan.circuit.devices[fault.device]?.tag ?? '';
     alive.set(tag, (alive.get(tag) ?? 0) + belief[index]!);
   });
-  return [...alive].filter(([, share]) => share < 0.002).map(([tag]) => tag).sort();
+  return [...alive]
+    .filter(([, share]) => share < 0.002)
+    .map(([tag]) => tag)
+    .sort();
 }

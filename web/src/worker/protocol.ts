@@ -1,15 +1,18 @@
-import type { CoilWindow, PoleRow, Verdict } from '#core/size';
-import type { Circuit, DeviceId, LogEntry, Point } from '#core/circuit';
 import type { Finding } from '#core/check';
+import type { Circuit, DeviceId, LogEntry, Point } from '#core/circuit';
 import type { Sheet } from '#core/draw';
 import type { Measured, Outcome, Sightings, Test } from '#core/find';
 import type { Fault, MeterMode } from '#core/network';
+import type { CoilWindow, PoleRow, Verdict } from '#core/size';
 
 /** What the bench worker is asked, and what it answers: one line each way, told apart by `type`. */
 export interface Questions {
   circuit: { ask: { document: Circuit }; answer: CircuitAnswer };
   run: { ask: { log: readonly LogEntry[]; faults: readonly Fault[] }; answer: RunAnswer };
-  look: { ask: { atMs: number; red: Point | null; black: Point | null; mode: MeterMode; clamp: string | null; device: DeviceId | null }; answer: LookAnswer };
+  look: {
+    ask: { atMs: number; red: Point | null; black: Point | null; mode: MeterMode; clamp: string | null; device: DeviceId | null };
+    answer: LookAnswer;
+  };
   study: { ask: Record<string, never>; answer: StudyAnswer };
   find: { ask: FindAsk; answer: FindAnswer };
 }
@@ -21,7 +24,12 @@ export type Answer = { id: number; answer: Questions[QuestionType]['answer'] } |
 export interface CircuitAnswer {
   readonly sheet: Sheet;
   readonly points: readonly { readonly point: Point; readonly spelled: string; readonly device: DeviceId | null }[];
-  readonly faults: readonly { readonly fault: Fault; readonly words: string; readonly device: DeviceId | null; readonly conductor: string | null }[];
+  readonly faults: readonly {
+    readonly fault: Fault;
+    readonly words: string;
+    readonly device: DeviceId | null;
+    readonly conductor: string | null;
+  }[];
 }
 
 /** A bar of the timeline: from, to (Infinity: stays), how it stands meanwhile. */
@@ -101,8 +109,23 @@ export interface CoilStudy {
 export interface StudyAnswer {
   readonly statesSeen: number;
   readonly coils: readonly CoilStudy[];
-  readonly poles: readonly { readonly device: DeviceId; readonly contact: string; readonly verdict: Verdict; readonly serves: readonly string[]; readonly rows: readonly PoleRow[] }[];
-  readonly transformers: readonly { readonly device: DeviceId; readonly va: number | null; readonly idleV: number; readonly lowestV: number; readonly lowestState: string; readonly heldVa: number; readonly worstVa: number; readonly loads: readonly { readonly tag: string; readonly heldVa: number; readonly inrushVa: number }[] }[];
+  readonly poles: readonly {
+    readonly device: DeviceId;
+    readonly contact: string;
+    readonly verdict: Verdict;
+    readonly serves: readonly string[];
+    readonly rows: readonly PoleRow[];
+  }[];
+  readonly transformers: readonly {
+    readonly device: DeviceId;
+    readonly va: number | null;
+    readonly idleV: number;
+    readonly lowestV: number;
+    readonly lowestState: string;
+    readonly heldVa: number;
+    readonly worstVa: number;
+    readonly loads: readonly { readonly tag: string; readonly heldVa: number; readonly inrushVa: number }[];
+  }[];
   readonly findings: readonly Finding[];
   readonly greatestToEarth: Readonly<Record<Point, number>>;
 }
@@ -127,8 +150,20 @@ export interface FindAnswer {
   readonly sights: readonly { readonly tag: string; readonly healthy: boolean; readonly actual: boolean | null }[];
   readonly ranked: readonly { readonly share: number; readonly words: readonly string[]; readonly faults: readonly (Fault | null)[] }[];
   readonly cleared: readonly string[];
-  readonly advice: { readonly test: Test; readonly red: string; readonly black: string; readonly liveV: number; readonly outcomes: readonly (Outcome & { readonly words: string })[] } | null;
-  readonly profile: readonly { readonly point: Point; readonly spelled: string; readonly healthyV: number; readonly lowV: number; readonly highV: number }[];
+  readonly advice: {
+    readonly test: Test;
+    readonly red: string;
+    readonly black: string;
+    readonly liveV: number;
+    readonly outcomes: readonly (Outcome & { readonly words: string })[];
+  } | null;
+  readonly profile: readonly {
+    readonly point: Point;
+    readonly spelled: string;
+    readonly healthyV: number;
+    readonly lowV: number;
+    readonly highV: number;
+  }[];
   readonly reference: string;
   readonly through: readonly string[];
   readonly taken: number | null;

@@ -40,14 +40,38 @@ export function takeReading(circuit: Circuit, real: Stand, healthy: Stand, leads
   const isOff = Math.abs(now.volts - should.volts) > Math.max(0.6, 0.05 * should.volts) || now.floats !== should.floats;
   const words = now.floats
     ? `This point floats: it has no defined volts. A 10 MΩ meter may ghost ${spell(now.volts)} V; low-Z takes it to about 0.`
-    : isOff ? `It should read ${spell(should.volts)} V here, now.` : 'As it should be here, now.';
-  return { display: spell(now.volts), unit, value: now.volts, shouldRead: `${spell(should.volts)} V`, expected: should.volts, verdict: isOff ? 'look' : 'good', words, floats: now.floats };
+    : isOff
+      ? `It should read ${spell(should.volts)} V here, now.`
+      : 'As it should be here, now.';
+  return {
+    display: spell(now.volts),
+    unit,
+    value: now.volts,
+    shouldRead: `${spell(should.volts)} V`,
+    expected: should.volts,
+    verdict: isOff ? 'look' : 'good',
+    words,
+    floats: now.floats,
+  };
 }
 
 function ohmsReading(real: Stand, healthy: Stand, r: number, b: number, mode: 'ohm' | 'beep'): Reading {
   settleMoment(real.rig, real.moment);
-  const live = Math.max(pairVolts(real.rig.nets, r, b), ...[r, b].map((node) => (isFloating(real, node) ? 0 : pairVolts(real.rig.nets, node, EARTH_NODE))));
-  if (live > DEAD_V) return { display: 'live', unit: '', value: null, shouldRead: '–', expected: null, verdict: 'look', words: `There are ${spell(live)} V here. Ohms only with the sources off: isolate and prove dead first.`, floats: false };
+  const live = Math.max(
+    pairVolts(real.rig.nets, r, b),
+    ...[r, b].map((node) => (isFloating(real, node) ? 0 : pairVolts(real.rig.nets, node, EARTH_NODE))),
+  );
+  if (live > DEAD_V)
+    return {
+      display: 'live',
+      unit: '',
+      value: null,
+      shouldRead: '–',
+      expected: null,
+      verdict: 'look',
+      words: `There are ${spell(live)} V here. Ohms only with the sources off: isolate and prove dead first.`,
+      floats: false,
+    };
   const now = readOhms(showOhms(real.rig, real.moment), r, b);
   const should = readOhms(showOhms(healthy.rig, healthy.moment), r, b);
   const text = (value: number) => (Number.isFinite(value) ? ohms(value) : 'OL');
@@ -55,7 +79,13 @@ function ohmsReading(real: Stand, healthy: Stand, r: number, b: number, mode: 'o
   const [display = '', unit = ''] = text(now).split(' ');
   const beeps = now < BEEP_OHMS ? 'It beeps. ' : 'No beep. ';
   return {
-    display, unit, value: Number.isFinite(now) ? now : null, shouldRead: text(should), expected: Number.isFinite(should) ? should : null, verdict: isOff ? 'look' : 'good', floats: false,
+    display,
+    unit,
+    value: Number.isFinite(now) ? now : null,
+    shouldRead: text(should),
+    expected: Number.isFinite(should) ? should : null,
+    verdict: isOff ? 'look' : 'good',
+    floats: false,
     words: `${mode === 'beep' ? beeps : ''}${isOff ? `It should read ${text(should)} here.` : 'As it should be. Lead zero taken off.'}`,
   };
 }
@@ -67,13 +97,29 @@ function clampReading(circuit: Circuit, real: Stand, healthy: Stand, conductor: 
   if (!wire) return null;
   const show = ({ rig, moment }: Stand) => {
     settleMoment(rig, moment);
-    return Math.hypot(...rig.nets.filter(({ hz }) => hz !== 0).map((net) => {
-      const [a, b] = wire.nodes;
-      return Math.hypot(net.yRe[wire.branch]!, net.yIm[wire.branch]!) * Math.hypot(net.vRe[a]! - net.vRe[b]!, net.vIm[a]! - net.vIm[b]!);
-    }), 0);
+    return Math.hypot(
+      ...rig.nets
+        .filter(({ hz }) => hz !== 0)
+        .map((net) => {
+          const [a, b] = wire.nodes;
+          return (
+            Math.hypot(net.yRe[wire.branch]!, net.yIm[wire.branch]!) * Math.hypot(net.vRe[a]! - net.vRe[b]!, net.vIm[a]! - net.vIm[b]!)
+          );
+        }),
+      0,
+    );
   };
   const [now, should] = [show(real), show(healthy)];
   const isOff = Math.abs(now - should) > Math.max(0.02, 0.1 * should);
   const [display = '', unit = ''] = amps(now).split(' ');
-  return { display, unit: `${unit}~`, value: now, shouldRead: amps(should), expected: should, verdict: isOff ? 'look' : 'good', floats: false, words: `Around wire ${circuit.conductors[conductor]?.number ?? ''} alone. ${isOff ? `It should carry ${amps(should)}.` : 'As it should be.'}` };
+  return {
+    display,
+    unit: `${unit}~`,
+    value: now,
+    shouldRead: amps(should),
+    expected: should,
+    verdict: isOff ? 'look' : 'good',
+    floats: false,
+    words: `Around wire ${circuit.conductors[conductor]?.number ?? ''} alone. ${isOff ? `It should carry ${amps(should)}.` : 'As it should be.'}`,
+  };
 }

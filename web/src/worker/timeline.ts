@@ -1,7 +1,7 @@
 import type { LogEntry } from '#core/circuit';
 import { familyOf } from '#core/devices';
 import type { NetworkPlan } from '#core/network';
-import { STARTING, STOPPED, tellChange, type Trace } from '#core/sequence';
+import { STARTING, STOPPED, type Trace, tellChange } from '#core/sequence';
 import type { Bar, RunAnswer, TimelineRow } from './protocol';
 
 /** Turns a run into what the timeline shows: a row for each input, timer, coil and load that took part. */
@@ -11,13 +11,39 @@ export function timelineOf(plan: NetworkPlan, trace: Trace, log: readonly LogEnt
     for (const input of familyOf(device).inputs) {
       const turns = log.flatMap((entry) => ('input' in entry && entry.device === device.id && entry.input === input.name ? [entry] : []));
       if (turns.length === 0) continue;
-      rows.push({ device: device.id, label: `${device.tag} ${input.name}`, kind: 'input', bars: barsOf(turns.map(({ atMs, on }) => ({ atMs, how: on ? ('on' as const) : undefined })), input.rest ? 'on' : undefined) });
+      rows.push({
+        device: device.id,
+        label: `${device.tag} ${input.name}`,
+        kind: 'input',
+        bars: barsOf(
+          turns.map(({ atMs, on }) => ({ atMs, how: on ? ('on' as const) : undefined })),
+          input.rest ? 'on' : undefined,
+        ),
+      });
     }
     for (const { part, index } of plan.partsIn(device.id)) {
-      const kind = part.kind === 'coil' || part.kind === 'travel' ? 'coil' : part.kind === 'motor' || part.kind === 'motor3' ? 'load' : part.kind === 'series-timer' ? 'timer' : part.kind === 'fuse' ? 'fuse' : part.kind === 'electronics' ? 'electronics' : part.kind === 'load' ? 'load' : undefined;
+      const kind =
+        part.kind === 'coil' || part.kind === 'travel'
+          ? 'coil'
+          : part.kind === 'motor' || part.kind === 'motor3'
+            ? 'load'
+            : part.kind === 'series-timer'
+              ? 'timer'
+              : part.kind === 'fuse'
+                ? 'fuse'
+                : part.kind === 'electronics'
+                  ? 'electronics'
+                  : part.kind === 'load'
+                    ? 'load'
+                    : undefined;
       if (!kind) continue;
-      const turns = part.kind === 'load' ? loadTurns(trace, plan, index) : trace.changes.filter((change) => change.part === index).map(({ atMs, to }) => ({ atMs, how: howOf(part.kind, to) }));
-      const chatter = trace.chatter.filter(({ devices }) => devices.includes(device.id)).map(({ fromMs, untilMs }): Bar => ({ fromMs, toMs: untilMs, how: 'chatter' }));
+      const turns =
+        part.kind === 'load'
+          ? loadTurns(trace, plan, index)
+          : trace.changes.filter((change) => change.part === index).map(({ atMs, to }) => ({ atMs, how: howOf(part.kind, to) }));
+      const chatter = trace.chatter
+        .filter(({ devices }) => devices.includes(device.id))
+        .map(({ fromMs, untilMs }): Bar => ({ fromMs, toMs: untilMs, how: 'chatter' }));
       if (turns.length === 0 && chatter.length === 0) continue;
       rows.push({ device: device.id, label: device.tag, kind, bars: [...barsOf(turns), ...chatter] });
     }
@@ -25,9 +51,17 @@ export function timelineOf(plan: NetworkPlan, trace: Trace, log: readonly LogEnt
   const order = ['input', 'electronics', 'timer', 'coil', 'load', 'fuse'];
   rows.sort((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind));
   return {
-    frames: trace.frames.map(({ atMs }) => atMs), rows,
-    told: trace.changes.map((change) => ({ atMs: change.atMs, device: plan.parts[change.part]!.device.id, words: tellChange(plan.parts[change.part]!, change) })),
-    chatter: trace.chatter.map(({ devices, ...rest }) => ({ ...rest, tags: devices.map((id) => plan.circuit.devices[id]?.tag).join(', ') })),
+    frames: trace.frames.map(({ atMs }) => atMs),
+    rows,
+    told: trace.changes.map((change) => ({
+      atMs: change.atMs,
+      device: plan.parts[change.part]!.device.id,
+      words: tellChange(plan.parts[change.part]!, change),
+    })),
+    chatter: trace.chatter.map(({ devices, ...rest }) => ({
+      ...rest,
+      tags: devices.map((id) => plan.circuit.devices[id]?.tag).join(', '),
+    })),
     endMs: trace.frames.at(-1)?.atMs ?? 0,
   };
 }

@@ -15,32 +15,69 @@ const motorNumbers = (plate: Plate) => {
   const runA = plate.number('runA') ?? 1;
   return {
     ratedV: plate.number('runA') === undefined ? undefined : plate.number('volts'),
-    runA, runPf: plate.certain('runPf'), lockedA: plate.number('lockedA') ?? runA * plate.certain('lockedTimes'), lockedPf: plate.certain('lockedPf'), runUpMs: plate.certain('runUpS') * 1000,
+    runA,
+    runPf: plate.certain('runPf'),
+    lockedA: plate.number('lockedA') ?? runA * plate.certain('lockedTimes'),
+    lockedPf: plate.certain('lockedPf'),
+    runUpMs: plate.certain('runUpS') * 1000,
   };
 };
 
 const motor1 = (title: string, marks: readonly [string, string], protector: boolean): DeviceFamily => ({
-  title, letter: 'M', group: 'load', terminals: [...marks, 'PE'], inputs: [], fields: motorFields(6, 'NEC 430.251(A), from memory'),
+  title,
+  letter: 'M',
+  group: 'load',
+  terminals: [...marks, 'PE'],
+  inputs: [],
+  fields: motorFields(6, 'NEC 430.251(A), from memory'),
   parts: (plate) => [{ kind: 'motor', id: 'winding', a: marks[0], b: marks[1], ...motorNumbers(plate), protector }],
   source: 'locked 6 × running: NEC 430.251(A), from memory',
 });
 
 const resistive = (title: string, use: Load['use'], letter: string): DeviceFamily => ({
-  title, letter, group: 'load', terminals: ['1', '2'], inputs: [],
+  title,
+  letter,
+  group: 'load',
+  terminals: ['1', '2'],
+  inputs: [],
   fields: { volts: field.number('Rated', 'V', 1, 700), watts: field.number('Power', 'W', 0.05, 50_000) },
-  parts: (plate) => [{ kind: 'load', id: '1-2', use, a: '1', b: '2', ratedV: plate.number('watts') === undefined ? undefined : plate.number('volts'), va: plate.number('watts') ?? 1, pf: 1, passesDc: true }],
+  parts: (plate) => [
+    {
+      kind: 'load',
+      id: '1-2',
+      use,
+      a: '1',
+      b: '2',
+      ratedV: plate.number('watts') === undefined ? undefined : plate.number('volts'),
+      va: plate.number('watts') ?? 1,
+      pf: 1,
+      passesDc: true,
+    },
+  ],
   source: 'resistance from rated volts and watts',
 });
 
 const strip = (title: string, letter: string, marks: readonly string[]): DeviceFamily => ({
-  title, letter, group: 'joint', terminals: marks, inputs: [], fields: {}, parts: () => [], source: 'a joint: its landings are one point',
+  title,
+  letter,
+  group: 'joint',
+  terminals: marks,
+  inputs: [],
+  fields: {},
+  parts: () => [],
+  source: 'a joint: its landings are one point',
 });
 
 export const loads = {
   'compressor-1ph': motor1('Compressor motor, single phase', ['C', 'R'], true),
   'motor-1ph': motor1('Motor, single phase', ['1', '2'], false),
   'motor-3ph': {
-    title: 'Motor, three phases', letter: 'M', group: 'load', terminals: ['U', 'V', 'W', 'PE'], inputs: [], fields: motorFields(6, 'NEC 430.251(B), from memory'),
+    title: 'Motor, three phases',
+    letter: 'M',
+    group: 'load',
+    terminals: ['U', 'V', 'W', 'PE'],
+    inputs: [],
+    fields: motorFields(6, 'NEC 430.251(B), from memory'),
     parts: (plate) => [{ kind: 'motor3', id: 'windings', ends: ['U', 'V', 'W'], star: '#star', ...motorNumbers(plate) }],
     source: 'running as a positive-sequence EMF behind the negative-sequence impedance',
   },
@@ -53,7 +90,13 @@ export const joints = {
   splice: strip('Splice', 'X', ['J']),
   'parked-lead': strip('Parked lead', 'X', ['P']),
   'earth-bar': {
-    title: 'Earth bar', letter: 'X', group: 'joint', terminals: ['PE'], inputs: [], fields: {},
-    parts: () => [{ kind: 'join', id: 'earth', a: 'PE', b: EARTH, ohms: 0.001 }], source: 'the reference of all volts to earth',
+    title: 'Earth bar',
+    letter: 'X',
+    group: 'joint',
+    terminals: ['PE'],
+    inputs: [],
+    fields: {},
+    parts: () => [{ kind: 'join', id: 'earth', a: 'PE', b: EARTH, ohms: 0.001 }],
+    source: 'the reference of all volts to earth',
   },
 } satisfies Record<string, DeviceFamily>;

@@ -25,11 +25,24 @@ const coil = (plate: Plate, a: string, b: string, { operateMs, releaseMs }: Spee
   const ratedV = plate.number('coilV');
   const sealedVa = plate.certain('sealedVa');
   return {
-    kind: 'coil', id: 'coil', a, b, current: plate.text('coilKind') as 'AC' | 'DC' | undefined, ratedV, ratedHighV: plate.number('coilHighV') ?? ratedV,
+    kind: 'coil',
+    id: 'coil',
+    a,
+    b,
+    current: plate.text('coilKind') as 'AC' | 'DC' | undefined,
+    ratedV,
+    ratedHighV: plate.number('coilHighV') ?? ratedV,
     hz: dc ? 0 : hz === undefined ? undefined : hz === '50/60' ? 60 : Number(hz),
-    inrushVa: dc ? sealedVa : plate.certain('inrushVa'), inrushPf: dc ? 1 : plate.certain('inrushPf'), sealedVa, sealedPf: dc ? 1 : plate.certain('sealedPf'),
-    pickUpGuaranteedRatio: dc ? 0.8 : 0.85, pickUpTypicalRatio: dc ? 0.65 : 0.75, dropOutTypicalRatio: dc ? 0.25 : 0.45, mustReleaseRatio: dc ? 0.1 : 0.2,
-    operateMs, releaseMs,
+    inrushVa: dc ? sealedVa : plate.certain('inrushVa'),
+    inrushPf: dc ? 1 : plate.certain('inrushPf'),
+    sealedVa,
+    sealedPf: dc ? 1 : plate.certain('sealedPf'),
+    pickUpGuaranteedRatio: dc ? 0.8 : 0.85,
+    pickUpTypicalRatio: dc ? 0.65 : 0.75,
+    dropOutTypicalRatio: dc ? 0.25 : 0.45,
+    mustReleaseRatio: dc ? 0.1 : 0.2,
+    operateMs,
+    releaseMs,
   };
 };
 
@@ -50,19 +63,42 @@ const relayRatingFields = {
 };
 
 const relayRatings = (plate: Plate): { no: PoleRatings; nc: PoleRatings } => ({
-  no: { motorA: plate.number('motorA'), lockedA: plate.number('lockedA'), resistiveA: plate.number('resistiveA'), pilotCode: plate.text('pilotCode') },
-  nc: { motorA: plate.number('motorNcA'), resistiveA: plate.number('resistiveNcA') ?? half(plate.number('resistiveA')), pilotCode: plate.text('pilotCode') },
+  no: {
+    motorA: plate.number('motorA'),
+    lockedA: plate.number('lockedA'),
+    resistiveA: plate.number('resistiveA'),
+    pilotCode: plate.text('pilotCode'),
+  },
+  nc: {
+    motorA: plate.number('motorNcA'),
+    resistiveA: plate.number('resistiveNcA') ?? half(plate.number('resistiveA')),
+    pilotCode: plate.text('pilotCode'),
+  },
 });
 
 /** An NC throw is often rated about half of the NO one (common practice); used only while the NC figure is unknown. */
 const half = (value: number | undefined) => (value === undefined ? undefined : value / 2);
 
-const hvacRelay = (title: string, terminals: readonly string[], coilEnds: readonly [string, string], throws: readonly (readonly [string, string, string])[], source: string): DeviceFamily => ({
-  title, letter: 'K', group: 'relay', terminals, inputs: [], source,
+const hvacRelay = (
+  title: string,
+  terminals: readonly string[],
+  coilEnds: readonly [string, string],
+  throws: readonly (readonly [string, string, string])[],
+  source: string,
+): DeviceFamily => ({
+  title,
+  letter: 'K',
+  group: 'relay',
+  terminals,
+  inputs: [],
+  source,
   fields: { ...coilFields(9, 0.75, 4.5, 0.5), ...relayRatingFields },
   parts: (plate) => {
     const { no, nc } = relayRatings(plate);
-    return [coil(plate, coilEnds[0], coilEnds[1], { operateMs: 15, releaseMs: 12 }), ...throws.flatMap(([common, closed, open]) => throwOf(common, closed, open, 'control', no, nc))];
+    return [
+      coil(plate, coilEnds[0], coilEnds[1], { operateMs: 15, releaseMs: 12 }),
+      ...throws.flatMap(([common, closed, open]) => throwOf(common, closed, open, 'control', no, nc)),
+    ];
   },
 });
 
@@ -71,10 +107,23 @@ const contactor = (poles: 1 | 2 | 3, bar: boolean, auxiliaries: readonly (readon
   const barTerminals = bar ? ['L2', 'T2'] : [];
   return {
     title: `Contactor, ${poles} pole${poles > 1 ? 's' : ''}${bar ? ' and solid bar' : ''}${auxiliaries.length ? ', auxiliaries' : ''}`,
-    letter: 'K', group: 'relay', inputs: [],
-    terminals: ['A1', 'A2', ...numbers.flatMap((n) => [`L${n}`, `T${n}`]), ...barTerminals, ...auxiliaries.flatMap(([a, b]) => [a, b])],
+    letter: 'K',
+    group: 'relay',
+    inputs: [],
+    terminals: [
+      'A1',
+      'A2',
+      ...numbers.flatMap((n) => [`L${n}`, `T${n}`]),
+      ...barTerminals,
+      ...auxiliaries.flatMap(([a, b]) => [a, b] as const),
+    ],
     fields: {
-      ...coilFields(auxiliaries.length ? 220 : 35, auxiliaries.length ? 0.6 : 0.7, auxiliaries.length ? 27 : 7, auxiliaries.length ? 0.3 : 0.35),
+      ...coilFields(
+        auxiliaries.length ? 220 : 35,
+        auxiliaries.length ? 0.6 : 0.7,
+        auxiliaries.length ? 27 : 7,
+        auxiliaries.length ? 0.3 : 0.35,
+      ),
       motorA: field.number('Motor, each pole', 'A', 0.1, 1000),
       lockedA: field.number('Locked rotor, each pole', 'A', 0.1, 8000),
       resistiveA: field.number('Resistive, each pole', 'A', 0.1, 1200),
@@ -82,24 +131,62 @@ const contactor = (poles: 1 | 2 | 3, bar: boolean, auxiliaries: readonly (readon
     },
     parts: (plate): Part[] => [
       coil(plate, 'A1', 'A2', { operateMs: 18, releaseMs: 12 }),
-      ...numbers.map((n): Contact => ({
-        kind: 'contact', id: `L${n}-T${n}`, a: `L${n}`, b: `T${n}`, form: 'NO', mover: armature, duty: 'power', symbol: 'contact',
-        ratings: { motorA: plate.number('motorA'), lockedA: plate.number('lockedA'), resistiveA: plate.number('resistiveA') },
-      })),
+      ...numbers.map(
+        (n): Contact => ({
+          kind: 'contact',
+          id: `L${n}-T${n}`,
+          a: `L${n}`,
+          b: `T${n}`,
+          form: 'NO',
+          mover: armature,
+          duty: 'power',
+          symbol: 'contact',
+          ratings: { motorA: plate.number('motorA'), lockedA: plate.number('lockedA'), resistiveA: plate.number('resistiveA') },
+        }),
+      ),
       ...(bar ? [{ kind: 'join', id: 'bar', a: 'L2', b: 'T2', ohms: 0.001 } satisfies Join] : []),
-      ...auxiliaries.map(([a, b, form]): Contact => ({
-        kind: 'contact', id: `${a}-${b}`, a, b, form, mover: armature, duty: 'control', symbol: 'contact', ratings: { pilotCode: plate.text('auxiliaryCode') },
-      })),
+      ...auxiliaries.map(
+        ([a, b, form]): Contact => ({
+          kind: 'contact',
+          id: `${a}-${b}`,
+          a,
+          b,
+          form,
+          mover: armature,
+          duty: 'control',
+          symbol: 'contact',
+          ratings: { pilotCode: plate.text('auxiliaryCode') },
+        }),
+      ),
     ],
     source: 'terminal marks EN 50005; coil VA common practice for definite-purpose and NEMA sizes',
   };
 };
 
 export const relays = {
-  'relay-five-blade': hvacRelay('Switching relay, five blades', ['1', '2', '3', '4', '5'], ['1', '3'], [['2', '5', '4']], 'coil 1–3, common 2, NO 4, NC 5: common practice, makers differ: verify with an ohmmeter'),
-  'relay-six-blade': hvacRelay('Fan relay, six blades', ['CA', 'CB', '1', '2', '3', '4', '5', '6'], ['CA', 'CB'], [['1', '2', '3'], ['4', '5', '6']], 'coil on two unnumbered side tabs, 1–2 NC, 1–3 NO, 4–5 NC, 4–6 NO: common practice, makers differ: verify with an ohmmeter'),
+  'relay-five-blade': hvacRelay(
+    'Switching relay, five blades',
+    ['1', '2', '3', '4', '5'],
+    ['1', '3'],
+    [['2', '5', '4']],
+    'coil 1–3, common 2, NO 4, NC 5: common practice, makers differ: verify with an ohmmeter',
+  ),
+  'relay-six-blade': hvacRelay(
+    'Fan relay, six blades',
+    ['CA', 'CB', '1', '2', '3', '4', '5', '6'],
+    ['CA', 'CB'],
+    [
+      ['1', '2', '3'],
+      ['4', '5', '6'],
+    ],
+    'coil on two unnumbered side tabs, 1–2 NC, 1–3 NO, 4–5 NC, 4–6 NO: common practice, makers differ: verify with an ohmmeter',
+  ),
   'relay-interface-1': {
-    title: 'Interface relay, one changeover', letter: 'K', group: 'relay', terminals: ['A1', 'A2', '11', '12', '14'], inputs: [],
+    title: 'Interface relay, one changeover',
+    letter: 'K',
+    group: 'relay',
+    terminals: ['A1', 'A2', '11', '12', '14'],
+    inputs: [],
     fields: { ...coilFields(4, 0.75, 2.5, 0.5), ...relayRatingFields },
     parts: (plate) => {
       const { no, nc } = relayRatings(plate);
@@ -110,5 +197,10 @@ export const relays = {
   'contactor-1-bar': contactor(1, true, []),
   'contactor-2': contactor(2, false, []),
   'contactor-3': contactor(3, false, []),
-  'contactor-3-aux': contactor(3, false, [['13', '14', 'NO'], ['21', '22', 'NC'], ['43', '44', 'NO'], ['53', '54', 'NO']]),
+  'contactor-3-aux': contactor(3, false, [
+    ['13', '14', 'NO'],
+    ['21', '22', 'NC'],
+    ['43', '44', 'NO'],
+    ['53', '54', 'NO'],
+  ]),
 } satisfies Record<string, DeviceFamily>;

@@ -12,10 +12,16 @@ const mainsFields = (volts: string) => ({
 });
 
 const leg = (plate: Plate, mark: string, share: number, phaseDeg: number): Source => ({
-  kind: 'source', id: mark, a: mark, b: '#origin', phaseDeg, role: 'mains',
+  kind: 'source',
+  id: mark,
+  a: mark,
+  b: '#origin',
+  phaseDeg,
+  role: 'mains',
   volts: scaled(plate.number('volts'), share),
   hz: plate.text('hz') === undefined ? undefined : Number(plate.text('hz')),
-  ohms: plate.certain('legOhms'), reactanceOhms: plate.certain('legReactanceOhms'),
+  ohms: plate.certain('legOhms'),
+  reactanceOhms: plate.certain('legReactanceOhms'),
 });
 
 const scaled = (value: number | undefined, by: number) => (value === undefined ? undefined : value * by);
@@ -29,17 +35,38 @@ const neutralAndBond = (plate: Plate): Part[] => {
 };
 
 const supply = (title: string, terminals: readonly string[], volts: string, parts: DeviceFamily['parts']): DeviceFamily => ({
-  title, letter: 'G', group: 'supply', terminals, fields: mainsFields(volts), inputs: [], parts, source: 'ANSI C84.1 and IEC 60038 systems; source impedances common practice',
+  title,
+  letter: 'G',
+  group: 'supply',
+  terminals,
+  fields: mainsFields(volts),
+  inputs: [],
+  parts,
+  source: 'ANSI C84.1 and IEC 60038 systems; source impedances common practice',
 });
 
 export const supplies = {
-  'supply-1ph': supply('Supply, line and neutral', ['L', 'N'], 'Line to neutral', (plate) => [leg(plate, 'L', 1, 0), ...neutralAndBond(plate)]),
-  'supply-split-phase': supply('Supply, split phase', ['L1', 'L2', 'N'], 'Leg to leg', (plate) => [leg(plate, 'L1', 0.5, 0), leg(plate, 'L2', 0.5, 180), ...neutralAndBond(plate)]),
+  'supply-1ph': supply('Supply, line and neutral', ['L', 'N'], 'Line to neutral', (plate) => [
+    leg(plate, 'L', 1, 0),
+    ...neutralAndBond(plate),
+  ]),
+  'supply-split-phase': supply('Supply, split phase', ['L1', 'L2', 'N'], 'Leg to leg', (plate) => [
+    leg(plate, 'L1', 0.5, 0),
+    leg(plate, 'L2', 0.5, 180),
+    ...neutralAndBond(plate),
+  ]),
   'supply-3ph-wye': supply('Supply, three phases and neutral', ['L1', 'L2', 'L3', 'N'], 'Phase to phase', (plate) => [
-    leg(plate, 'L1', 1 / Math.sqrt(3), 0), leg(plate, 'L2', 1 / Math.sqrt(3), -120), leg(plate, 'L3', 1 / Math.sqrt(3), 120), ...neutralAndBond(plate),
+    leg(plate, 'L1', 1 / Math.sqrt(3), 0),
+    leg(plate, 'L2', 1 / Math.sqrt(3), -120),
+    leg(plate, 'L3', 1 / Math.sqrt(3), 120),
+    ...neutralAndBond(plate),
   ]),
   'dc-supply-module': {
-    title: '24 V DC supply module', letter: 'G', group: 'supply', terminals: ['L', 'N', '+', '-'], inputs: [],
+    title: '24 V DC supply module',
+    letter: 'G',
+    group: 'supply',
+    terminals: ['L', 'N', '+', '-'],
+    inputs: [],
     fields: {
       inputV: field.number('Input', 'V', 1, 600),
       inputVa: field.typical('Input at light load', 'VA', 10),
@@ -48,30 +75,70 @@ export const supplies = {
       bonded: field.choice('0 V bonded to earth', ['yes', 'no'], 'yes'),
     },
     parts: (plate) => [
-      { kind: 'load', id: 'input', use: 'module', a: 'L', b: 'N', ratedV: plate.number('inputV'), va: plate.certain('inputVa'), pf: 0.6, passesDc: false },
-      { kind: 'dc-output', id: 'output', a: '+', b: '-', volts: plate.number('outputV'), ohms: plate.certain('outputOhms'), fedBy: ['L', 'N'], fedV: plate.number('inputV') },
+      {
+        kind: 'load',
+        id: 'input',
+        use: 'module',
+        a: 'L',
+        b: 'N',
+        ratedV: plate.number('inputV'),
+        va: plate.certain('inputVa'),
+        pf: 0.6,
+        passesDc: false,
+      },
+      {
+        kind: 'dc-output',
+        id: 'output',
+        a: '+',
+        b: '-',
+        volts: plate.number('outputV'),
+        ohms: plate.certain('outputOhms'),
+        fedBy: ['L', 'N'],
+        fedV: plate.number('inputV'),
+      },
       ...(plate.text('bonded') === 'yes' ? ([{ kind: 'join', id: 'bond', a: '-', b: EARTH, ohms: BOND_OHMS }] as const) : []),
     ],
     source: 'common practice',
   },
   'control-transformer-24': {
-    title: 'Control transformer, 24 V', letter: 'T', group: 'supply', terminals: ['COM', '120', '208', '240', 'R', 'C'], inputs: [],
+    title: 'Control transformer, 24 V',
+    letter: 'T',
+    group: 'supply',
+    terminals: ['COM', '120', '208', '240', 'R', 'C'],
+    inputs: [],
     fields: {
       va: field.number('Rating', 'VA', 5, 200),
       bonded: field.choice('Secondary bonded', ['C', 'R', 'none'], 'C'),
     },
     parts: (plate) => [
       {
-        kind: 'transformer', id: 'windings', core: '#core', style: 'class-2', regulation: 0, va: plate.number('va'),
-        primary: [{ mark: 'COM', volts: 0 }, { mark: '120', volts: 120 }, { mark: '208', volts: 208 }, { mark: '240', volts: 240 }],
-        secondary: [{ mark: 'C', volts: 0 }, { mark: 'R', volts: 24 }],
+        kind: 'transformer',
+        id: 'windings',
+        core: '#core',
+        style: 'class-2',
+        regulation: 0,
+        va: plate.number('va'),
+        primary: [
+          { mark: 'COM', volts: 0 },
+          { mark: '120', volts: 120 },
+          { mark: '208', volts: 208 },
+          { mark: '240', volts: 240 },
+        ],
+        secondary: [
+          { mark: 'C', volts: 0 },
+          { mark: 'R', volts: 24 },
+        ],
       },
       ...secondaryBond(plate),
     ],
     source: 'regulation fitted so that a rated resistive load gives 24.0 V: common practice',
   },
   'control-transformer-120': {
-    title: 'Control transformer, 120 V', letter: 'T', group: 'supply', terminals: ['H1', 'H4', 'X1', 'X2'], inputs: [],
+    title: 'Control transformer, 120 V',
+    letter: 'T',
+    group: 'supply',
+    terminals: ['H1', 'H4', 'X1', 'X2'],
+    inputs: [],
     fields: {
       primaryV: field.number('Primary', 'V', 100, 700),
       va: field.number('Rating', 'VA', 25, 1000),
@@ -80,10 +147,20 @@ export const supplies = {
     },
     parts: (plate) => [
       {
-        kind: 'transformer', id: 'windings', core: '#core', style: 'industrial', regulation: plate.certain('regulation') / 100,
+        kind: 'transformer',
+        id: 'windings',
+        core: '#core',
+        style: 'industrial',
+        regulation: plate.certain('regulation') / 100,
         va: plate.number('primaryV') === undefined ? undefined : plate.number('va'),
-        primary: [{ mark: 'H4', volts: 0 }, { mark: 'H1', volts: plate.number('primaryV') ?? 480 }],
-        secondary: [{ mark: 'X2', volts: 0 }, { mark: 'X1', volts: 120 }],
+        primary: [
+          { mark: 'H4', volts: 0 },
+          { mark: 'H1', volts: plate.number('primaryV') ?? 480 },
+        ],
+        secondary: [
+          { mark: 'X2', volts: 0 },
+          { mark: 'X1', volts: 120 },
+        ],
       },
       ...secondaryBond(plate),
     ],

@@ -1,5 +1,7 @@
 /** UL 508 and IEC 60947-5-1 annex A control circuit ratings, AC. VA to make and to break, thermal amps, greatest volts by suffix. From memory. */
-export const PILOT_DUTY: Readonly<Record<string, { readonly makeVa: number; readonly breakVa: number; readonly thermalA: number; readonly make120A: number }>> = {
+export const PILOT_DUTY: Readonly<
+  Record<string, { readonly makeVa: number; readonly breakVa: number; readonly thermalA: number; readonly make120A: number }>
+> = {
   A: { makeVa: 7200, breakVa: 720, thermalA: 10, make120A: 60 },
   B: { makeVa: 3600, breakVa: 360, thermalA: 5, make120A: 30 },
   C: { makeVa: 1800, breakVa: 180, thermalA: 2.5, make120A: 15 },

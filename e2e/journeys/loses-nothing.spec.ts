@@ -1,0 +1,89 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { fileURLToPath } from 'node:url';
+import { expect, test } from '@playwright/test';
+import { technician } from '../technician';
+
+const PORT = 4372;
+const start = (): Promise<ChildProcess> =>
+  new Promise((done, fail) => {
+    const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+      cwd: fileURLToPath(new URL('../..', import.meta.url)),
+      env: { ...process.env, PORT: String(PORT) },
+      stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+    });
+    server.once('message', () => done(server));
+    server.once('exit', (code) => fail(new Error(`server ended with ${code}`)));
+  });
+
+test('a server killed during edits: the loss of the server is said, and no edit is lost', async ({ page }) => {
+  let server = await start();
+  const tech = technician(page);
+  const base = `http://localhost:${PORT}`;
+  await page.goto(base);
+  await page
+    .getByRole('link', { name: /Cold store 1/ })
+    .first()
+    .click();
+  await expect(page.locator('[data-symbol]').first()).toBeVisible();
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('menuitem', { name: 'Copy this circuit' }).click();
+  await expect(page.getByRole('heading', { name: /copy$/, level: 1 })).toBeVisible();
+  await tech.select('T1');
+  const rating = page.getByRole('textbox', { name: 'Rating', exact: true });
+  const set = async (va: number) => {
+    await rating.fill(String(va));
+    await rating.press('Enter');
+  };
+  await set(50);
+  await tech.saved();
+  server.kill('SIGKILL');
+  await set(60);
+  await expect(page.locator('[data-saving="waiting"]')).toBeVisible();
+  await set(75);
+  server = await start();
+  await tech.saved();
+  await page.reload();
+  await tech.select('T1');
+  await expect(rating).toHaveValue('75');
+  // and once more, with the page killed too before the server is back
+  server.kill('SIGKILL');
+  await set(100);
+  await expect(page.locator('[data-saving="waiting"]')).toBeVisible();
+  const url = page.url();
+  await page.goto('about:blank');
+  server = await start();
+  await page.goto(url);
+  await tech.select('T1');
+  await expect(rating).toHaveValue('100');
+  server.kill('SIGKILL');
+});
+
+test('a worker that dies is said, started again, and nothing is lost', async ({ page }) => {
+  const tech = technician(page);
+  await tech.open(/Practice board/);
+  await tech.power('All on');
+  await tech.leads('T1:R', 'T1:C');
+  await tech.expectReading(27, 28);
+  await page.evaluate(() => (window as unknown as { mandoWorker: { kill(): void } }).mandoWorker.kill());
+  await expect(page.getByText('started again. Nothing is lost')).toBeVisible();
+  await tech.leads('H2:1', 'H2:2');
+  await tech.press('TC1', 'Call for fan');
+  await tech.toLastEvent();
+  await tech.expectReading(115, 121);
+});
+
+test('a circuit goes out as a file and comes in again; a bad file is told line by line', async ({ page }) => {
+  const tech = technician(page);
+  await tech.open(/Practice board/);
+  await page.getByRole('button', { name: 'More' }).click();
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: /Export/ }).click()]);
+  const path = await download.path();
+  await page.goto('/');
+  await page.getByLabel('Circuit file').setInputFiles(path);
+  await expect(page.getByRole('heading', { name: /Practice board/, level: 1 })).toBeVisible();
+  await page.goto('/');
+  await page
+    .getByLabel('Circuit file')
+    .setInputFiles({ name: 'bad.json', mimeType: 'application/json', buffer: Buffer.from('{"schema": 1}') });
+  await expect(page.getByRole('alert')).toContainText('bad.json');
+});

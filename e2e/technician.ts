@@ -1,0 +1,61 @@
+import { expect, type Page } from '@playwright/test';
+
+/** What a technician does, in the words of the screen. */
+export const technician = (page: Page) => ({
+  async open(title: string | RegExp, path = '/') {
+    await page.goto(path);
+    await page.getByRole('link', { name: title }).first().click();
+    await expect(page.locator('[data-symbol]').first()).toBeVisible();
+  },
+  /** Copies the circuit, so that no journey finds another's edits. */
+  async openCopy(title: string | RegExp) {
+    await this.open(title);
+    const before = page.url();
+    await page.getByRole('button', { name: 'More' }).click();
+    await page.getByRole('menuitem', { name: 'Copy this circuit' }).click();
+    await page.waitForURL((url) => url.href !== before);
+    await expect(page.getByRole('heading', { name: /copy$/, level: 1 })).toBeVisible();
+    await expect(page.locator('[data-symbol]').first()).toBeVisible();
+  },
+  power: (position: 'Isolated' | 'Control on' | 'All on') => page.getByRole('radio', { name: position }).click(),
+  async select(what: string) {
+    const box = page.getByRole('combobox', { name: /Go to/ });
+    await box.fill(what);
+    await page.getByRole('option').first().waitFor();
+    await box.press('Enter');
+  },
+  async press(device: string, button: string) {
+    await this.select(device);
+    await page.getByRole('complementary', { name: 'Plate' }).getByRole('button', { name: button, exact: true }).click();
+  },
+  async lead(colour: 'Red' | 'Black', terminal: string) {
+    await this.select(terminal);
+    await page.getByRole('button', { name: `${colour} lead here` }).click();
+  },
+  async leads(red: string, black: string) {
+    await this.lead('Red', red);
+    await this.lead('Black', black);
+  },
+  async runTo(seconds: number) {
+    const range = page.getByRole('slider', { name: /Moment shown/ });
+    await range.fill(String(seconds * 1000)).catch(async () => {
+      // the end of the range follows the run: step by event until the moment is on it
+      for (let tries = 0; tries < 12; tries++) {
+        const next = page.getByRole('button', { name: 'Next event' });
+        if (await next.isDisabled()) break;
+        await next.click();
+      }
+    });
+  },
+  async toLastEvent() {
+    const next = page.getByRole('button', { name: 'Next event' });
+    for (let tries = 0; tries < 30 && !(await next.isDisabled()); tries++) await next.click();
+  },
+  reading: async (): Promise<number> => Number(await page.locator('[data-reading]').getAttribute('data-reading')),
+  async expectReading(least: number, most: number) {
+    await expect.poll(() => this.reading(), { message: `a reading from ${least} to ${most}` }).toBeGreaterThanOrEqual(least);
+    expect(await this.reading()).toBeLessThanOrEqual(most);
+  },
+  plate: () => page.getByRole('complementary', { name: 'Plate' }),
+  saved: () => expect(page.locator('[data-saving="saved"]')).toBeVisible(),
+});
