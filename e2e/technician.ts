@@ -20,8 +20,12 @@ export const technician = (page: Page) => ({
   power: (position: 'Isolated' | 'Control on' | 'All on') => page.getByRole('radio', { name: position }).click(),
   async select(what: string) {
     const box = page.getByRole('combobox', { name: /Go to/ });
-    await box.fill(what);
-    await page.getByRole('option').first().waitFor();
+    // the list is there once the circuit is; until then it is asked again
+    await expect(async () => {
+      await box.fill('');
+      await box.fill(what);
+      await page.locator('#goto-found [role=option]').first().waitFor({ timeout: 1000 });
+    }).toPass({ timeout: 15_000 });
     await box.press('Enter');
   },
   async press(device: string, button: string) {
@@ -35,17 +39,6 @@ export const technician = (page: Page) => ({
   async leads(red: string, black: string) {
     await this.lead('Red', red);
     await this.lead('Black', black);
-  },
-  async runTo(seconds: number) {
-    const range = page.getByRole('slider', { name: /Moment shown/ });
-    await range.fill(String(seconds * 1000)).catch(async () => {
-      // the end of the range follows the run: step by event until the moment is on it
-      for (let tries = 0; tries < 12; tries++) {
-        const next = page.getByRole('button', { name: 'Next event' });
-        if (await next.isDisabled()) break;
-        await next.click();
-      }
-    });
   },
   async toLastEvent() {
     const next = page.getByRole('button', { name: 'Next event' });

@@ -71,6 +71,8 @@ test('a lifted common lets both coil ends float, and both rise to 27 V on the ca
   await tech.leads('K1:A1', 'K1:A2');
   await tech.expectReading(0, 0.05);
   await page.keyboard.press('Control+z');
+  await tech.saved();
+  await page.waitForTimeout(500);
   await tech.toLastEvent();
   await tech.expectReading(25, 26);
 });

@@ -88,7 +88,7 @@ describe('edits', () => {
     const reply = await save(id, 0, setVa(75));
     expect(reply.statusCode).toBe(409);
     const problem = problemReplySchema.parse(reply.json());
-    expect([problem.code, problem.revision, problem.theirs?.devices.dT1!.nameplate.va!.value, problem.keys]).toEqual([
+    expect([problem.code, problem.revision, problem.theirs?.devices.dT1?.nameplate.va?.value, problem.keys]).toEqual([
       'clash',
       1,
       50,

@@ -570,7 +570,7 @@ function numberLines(bands: Band[], circuit: Circuit): void {
     const coil = own.find(({ kind }) => kind === 'coil');
     if (!coil) continue;
     const contacts = own.filter(({ kind }) => kind === 'contact');
-    coil.refs = contacts.filter((one) => one.line > 0).map((one) => (one.form === 'NC' ? -one.line : one.line));
+    coil.refs = [...new Set(contacts.filter((one) => one.line > 0).map((one) => (one.form === 'NC' ? -one.line : one.line)))];
     for (const contact of contacts) contact.refs = coil.line > 0 ? [coil.line] : [];
   }
 }

@@ -9,7 +9,7 @@ export const jobStore = (db: Queryable) => ({
               coalesce(json_agg(json_build_object(
                 'id', c.id, 'number', c.document->>'number', 'title', c.document->>'title', 'site', c.document->>'site',
                 'practice', c.document->>'practice', 'revision', c.revision, 'changedAt', c.changed_at, 'demo', c.demo)
-                order by c.document->>'site' desc, c.document->>'number') filter (where c.id is not null), '[]') as circuits
+                order by c.document->>'site' desc, c.document->>'number', c.created_at) filter (where c.id is not null), '[]') as circuits
          from job j left join circuit c on c.job_id = j.id
         group by j.id order by j.demo desc, j.created_at`,
     );

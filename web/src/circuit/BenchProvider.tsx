@@ -69,7 +69,6 @@ export function BenchProvider({ children }: { children: ReactNode }) {
   }, [document, fail]);
 
   const faults = useMemo(() => (hidden ? [hidden] : injected), [hidden, injected]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a new document is a new run, though the log stays
   useEffect(() => {
     if (!document) return;
     let current = true;

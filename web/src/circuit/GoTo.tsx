@@ -48,6 +48,12 @@ interface Target {
   readonly go: () => void;
 }
 
+/** What is typed whole comes first, then a tag, then what begins with it. */
+const nearness = ({ words }: Target, wanted: string): number => {
+  const low = words.toLowerCase();
+  return low === wanted ? 0 : low.startsWith(`${wanted} `) ? 1 : low.startsWith(wanted) ? 2 : 3;
+};
+
 /** Jump to any device, terminal, wire, screen or command: "/" opens it. */
 export function GoTo() {
   const dispatch = useAppDispatch();
@@ -99,7 +105,7 @@ export function GoTo() {
       ? []
       : targets
           .filter(({ words }) => words.toLowerCase().includes(wanted))
-          .sort((a, b) => Number(b.words.toLowerCase().startsWith(wanted)) - Number(a.words.toLowerCase().startsWith(wanted)))
+          .sort((a, b) => nearness(a, wanted) - nearness(b, wanted))
           .slice(0, 9);
   const take = (target: Target | undefined) => {
     target?.go();

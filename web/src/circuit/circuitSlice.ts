@@ -34,7 +34,8 @@ const initialState: CircuitState = {
 };
 
 /** Made by the client, so that an edit sent twice is taken once. */
-export const newEditId = (): string => `e${crypto.randomUUID()}`;
+export const newEditId = (): string =>
+  `e${Array.from(crypto.getRandomValues(new Uint8Array(16)), (byte) => byte.toString(16).padStart(2, '0')).join('')}`;
 
 type Way = 'do' | 'undo' | 'redo';
 

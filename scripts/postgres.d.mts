@@ -1,0 +1,6 @@
+export interface Cluster {
+  readonly url: string;
+  readonly stop: () => Promise<void>;
+}
+export function startPostgres(folder: string, say?: (words: string) => void): Promise<Cluster>;
+export function startThrowaway(): Promise<Cluster>;

@@ -1,0 +1,136 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { fileURLToPath } from 'node:url';
+import { chromium, type Page } from '@playwright/test';
+import { startThrowaway } from './postgres.mjs';
+
+/** Refreshes docs/screenshots from the demo, each view as a person would have it before them. */
+const root = fileURLToPath(new URL('..', import.meta.url));
+const PORT = 4381;
+const base = `http://localhost:${PORT}`;
+const postgres = await startThrowaway();
+const server: ChildProcess = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+  cwd: root,
+  env: { ...process.env, DATABASE_URL: postgres.url, PORT: String(PORT) },
+  stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+});
+await new Promise((done) => server.once('message', done));
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--disable-gpu',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-sync',
+    ...(process.getuid?.() === 0 ? ['--no-sandbox'] : []),
+  ],
+});
+
+async function picture(name: string, size: { width: number; height: number }, view: (page: Page) => Promise<void>): Promise<void> {
+  const page = await (await browser.newContext({ viewport: size })).newPage();
+  await page.goto(base);
+  await page
+    .getByRole('link', { name: /Cold store 1/ })
+    .first()
+    .waitFor();
+  await view(page);
+  await page.waitForTimeout(700);
+  await page.screenshot({ path: `${root}docs/screenshots/${name}.png` });
+  await page.context().close();
+}
+
+const open = async (page: Page, title: RegExp) => {
+  await page.getByRole('link', { name: title }).first().click();
+  await page.locator('[data-symbol]').first().waitFor();
+  await page.waitForTimeout(400);
+};
+const goTo = async (page: Page, what: string) => {
+  await page.getByRole('combobox', { name: /Go to/ }).fill(what);
+  await page.locator('#goto-found [role=option]').first().waitFor();
+  await page.getByRole('combobox', { name: /Go to/ }).press('Enter');
+};
+const lead = async (page: Page, colour: string, point: string) => {
+  await goTo(page, point);
+  await page.getByRole('button', { name: `${colour} lead here` }).click();
+};
+const toEnd = async (page: Page) => {
+  await page.waitForTimeout(500);
+  const next = page.getByRole('button', { name: 'Next event' });
+  for (let k = 0; k < 30 && !(await next.isDisabled()); k++) await next.click();
+  await page.getByRole('button', { name: 'Pause' }).click();
+};
+const scroll = async (page: Page, by: number) => {
+  await page.mouse.move(500, 300);
+  await page.mouse.wheel(0, by);
+};
+const desk = { width: 1280, height: 800 };
+const phone = { width: 390, height: 844 };
+
+await picture('jobs', desk, async () => undefined);
+await picture('prove-q1', desk, async (page) => {
+  await open(page, /Cold store 1/);
+  await page.getByRole('radio', { name: 'All on' }).click();
+  await goTo(page, 'TC1');
+  await page.getByRole('button', { name: 'Call for cooling', exact: true }).last().click();
+  await toEnd(page);
+  await lead(page, 'Red', 'K1:A1');
+  await lead(page, 'Black', 'T1:C');
+  await goTo(page, 'K1');
+  await scroll(page, 340);
+});
+await picture('prove-q3', desk, async (page) => {
+  await open(page, /Irrigation pump/);
+  await page.getByRole('radio', { name: 'All on' }).click();
+  await goTo(page, 'S2');
+  await page.getByRole('button', { name: 'Press', exact: true }).last().click();
+  await toEnd(page);
+  await goTo(page, 'K1');
+  await scroll(page, 420);
+});
+await picture('prove-l1', desk, async (page) => {
+  await open(page, /Bench heating, two zones, interface relay/);
+  await page.getByRole('radio', { name: 'All on' }).click();
+  await goTo(page, 'TC1');
+  await page.getByRole('button', { name: 'Call for heat', exact: true }).last().click();
+  await toEnd(page);
+  await lead(page, 'Red', 'X1:6');
+  await lead(page, 'Black', 'X1:2');
+  await goTo(page, 'K1');
+});
+await picture('find-q1', desk, async (page) => {
+  await open(page, /Cold store 1/);
+  await page.getByRole('link', { name: /Find/ }).click();
+  const hide = page.getByRole('combobox', { name: 'Hide a fault of your choice' });
+  await hide.waitFor();
+  await hide.selectOption({ label: 'PS1 1-2 stays open' });
+  await page.getByRole('button', { name: 'Reveal' }).waitFor();
+  await page.waitForTimeout(900);
+  await page.getByRole('button', { name: 'Take it from the bench meter' }).click();
+  await page.getByText(/1 reading ·/).waitFor();
+});
+await picture('phone-meter', phone, async (page) => {
+  await open(page, /Practice board/);
+  await page.getByRole('radio', { name: 'All on' }).click();
+  await page.getByRole('button', { name: /red lead on/ }).click();
+  await page.locator('[data-point="dT1:R"]').first().click();
+  await page.getByRole('button', { name: /black lead on/ }).click();
+  await page.locator('[data-point="dT1:C"]').first().click();
+});
+await picture('phone-find', phone, async (page) => {
+  await open(page, /Practice board/);
+  await page.getByRole('link', { name: /Find/ }).click();
+  await page.locator('[data-advice]').waitFor();
+  await page.locator('[data-advice]').scrollIntoViewIfNeeded();
+});
+// last, since it edits
+await picture('wrong-coil', desk, async (page) => {
+  await open(page, /Cold store 1/);
+  await goTo(page, 'K2');
+  const volts = page.getByRole('textbox', { name: 'Coil volts', exact: true });
+  await volts.fill('24');
+  await volts.press('Enter');
+  await page.locator('[data-verdict="block"]').waitFor();
+});
+await browser.close();
+server.kill('SIGTERM');
+await new Promise((done) => server.once('exit', done));
+await postgres.stop();
