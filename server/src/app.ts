@@ -28,6 +28,20 @@ export async function buildApp({ databaseUrl, hosts = [] }: AppOptions): Promise
     await followers.close();
     await pool.end();
   });
+  // before any route: a route keeps the handler that stood when it was made
+  app.setErrorHandler((error: FastifyError & { code?: string }, _request, reply) => {
+    if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE')
+      return sendProblem(reply, 'too-large', `A request has at most ${MOST_CHARACTERS} bytes.`);
+    if (error.statusCode !== undefined && error.statusCode < 500) return sendProblem(reply, 'bad-request', error.message);
+    if (
+      /ECONNREFUSED|ECONNRESET|EPIPE|not queryable|Client has encountered|Connection terminated|timeout|57P0|terminating connection/i.test(
+        `${error.message} ${error.code ?? ''}`,
+      )
+    )
+      return sendProblem(reply, 'not-ready', 'PostgreSQL does not answer. Nothing of this request was saved; it is safe to send it again.');
+    console.error(error);
+    return sendProblem(reply, 'our-fault', 'It is not what you did. Nothing of this request was saved.');
+  });
   guardOrigin(app, hosts);
   await app.register(helmet, {
     contentSecurityPolicy: {
@@ -79,19 +93,6 @@ export async function buildApp({ databaseUrl, hosts = [] }: AppOptions): Promise
     if (isPage && existsSync(WEB_FOLDER))
       return reply.header('cache-control', 'no-cache').sendFile('index.html', { immutable: false, maxAge: 0 });
     return sendProblem(reply, 'not-found', `There is nothing at ${request.url}.`);
-  });
-  app.setErrorHandler((error: FastifyError & { code?: string }, _request, reply) => {
-    if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE')
-      return sendProblem(reply, 'too-large', `A request has at most ${MOST_CHARACTERS} bytes.`);
-    if (error.statusCode !== undefined && error.statusCode < 500) return sendProblem(reply, 'bad-request', error.message);
-    if (
-      /ECONNREFUSED|ECONNRESET|EPIPE|not queryable|Client has encountered|Connection terminated|timeout|57P0|terminating connection/i.test(
-        `${error.message} ${error.code ?? ''}`,
-      )
-    )
-      return sendProblem(reply, 'not-ready', 'PostgreSQL does not answer. Nothing of this request was saved; it is safe to send it again.');
-    console.error(error);
-    return sendProblem(reply, 'our-fault', 'It is not what you did. Nothing of this request was saved.');
   });
   return app;
 }
