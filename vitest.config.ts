@@ -3,7 +3,9 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     projects: [
-      { test: { name: 'unit', include: ['core/src/**/*.test.ts', 'cli/test/**/*.test.ts'], testTimeout: 120_000 } },
+      {
+        test: { name: 'unit', include: ['core/src/**/*.test.ts', 'cli/test/**/*.test.ts', 'web/test/**/*.test.ts'], testTimeout: 120_000 },
+      },
       {
         test: { name: 'database', include: ['server/test/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000, fileParallelism: false },
       },

@@ -7,16 +7,36 @@ import { catalogue, EARTH, endsOf, families, missingFacts, partsOf } from './ind
 /** A device of a family with every field at its typical value or something plausible. */
 function sample(family: string): Device {
   const row = families[family]!;
-  const plausible = (name: string, choices: readonly string[] | undefined): number | string => (choices ? choices[0]! : name === 'hz' || name === 'coilHz' ? '60' : name === 'coilV' || name === 'volts' ? 24 : 10);
+  const plausible = (name: string, choices: readonly string[] | undefined): number | string =>
+    choices ? choices[0]! : name === 'hz' || name === 'coilHz' ? '60' : name === 'coilV' || name === 'volts' ? 24 : 10;
   const nameplate = Object.fromEntries(
-    Object.entries(row.fields).filter(([name]) => name !== 'coilHighV').map(([name, facts]) => [name, { value: facts.typical?.value ?? plausible(name, facts.choices), evidence: 'print' as const }]),
+    Object.entries(row.fields)
+      .filter(([name]) => name !== 'coilHighV')
+      .map(([name, facts]) => [name, { value: facts.typical?.value ?? plausible(name, facts.choices), evidence: 'print' as const }]),
   );
-  return { id: 'dX1' as never, tag: 'X1', family, title: family, nameplate, place: { kind: 'panel', name: 'p' }, hazard: 'none', notes: '' };
+  return {
+    id: 'dX1' as never,
+    tag: 'X1',
+    family,
+    title: family,
+    nameplate,
+    place: { kind: 'panel', name: 'p' },
+    hazard: 'none',
+    notes: '',
+  };
 }
 
 const alone = (device: Device): Circuit => ({
-  schema: 1, number: 'T', title: 't', site: 's', practice: 'na', devices: { [device.id]: device }, conductors: {}, cables: {},
-  powerSwitch: { control: { open: [], lift: [] }, isolated: { open: [], lift: [] }, staysOn: [] }, complaints: [],
+  schema: 1,
+  number: 'T',
+  title: 't',
+  site: 's',
+  practice: 'na',
+  devices: { [device.id]: device },
+  conductors: {},
+  cables: {},
+  powerSwitch: { control: { open: [], lift: [] }, isolated: { open: [], lift: [] }, staysOn: [] },
+  complaints: [],
 });
 
 /** Ohms between two terminals of a device on its own, at rest. */
@@ -26,7 +46,9 @@ function restOhms(family: string, a: string, b: string): number {
   const rig = createRig(plan);
   const moment = restMoment(plan, 'on');
   // contacts stand as their form says while nothing moves them; an isolator's handle rests closed
-  for (const { part, index } of plan.parts) if (part.kind === 'contact') moment.modes[index] = (part.form === 'NC') === !(part.mover.by === 'input' && moment.inputs.has(`dX1.${part.mover.input}`)) ? 1 : 0;
+  for (const { part, index } of plan.parts)
+    if (part.kind === 'contact')
+      moment.modes[index] = (part.form === 'NC') === !(part.mover.by === 'input' && moment.inputs.has(`dX1.${part.mover.input}`)) ? 1 : 0;
   return readOhms(showOhms(rig, moment), plan.nodeOf(terminalId('dX1' as never, a)), plan.nodeOf(terminalId('dX1' as never, b)));
 }
 
@@ -36,10 +58,12 @@ describe.each(Object.keys(families))('family %s', (name) => {
 
   it('has parts that end at its own terminals, inside it, or at earth', () => {
     const allowed = new Set([...row.terminals, EARTH]);
-    for (const part of partsOf(device)) for (const end of endsOf(part)) expect(allowed.has(end) || end.startsWith('#'), `${part.id} ends at ${end}`).toBe(true);
+    for (const part of partsOf(device))
+      for (const end of endsOf(part)) expect(allowed.has(end) || end.startsWith('#'), `${part.id} ends at ${end}`).toBe(true);
   });
   it('names parts, terminals and inputs once each', () => {
-    for (const list of [partsOf(device).map(({ id }) => id), row.terminals, row.inputs.map(({ name: input }) => input)]) expect(new Set(list).size).toBe(list.length);
+    for (const list of [partsOf(device).map(({ id }) => id), row.terminals, row.inputs.map(({ name: input }) => input)])
+      expect(new Set(list).size).toBe(list.length);
   });
   it('says where each typical value comes from, and gives none for what a coil is wound for', () => {
     for (const [field, { typical, kind, choices }] of Object.entries(row.fields)) {
@@ -73,11 +97,29 @@ describe.each(Object.keys(families))('family %s', (name) => {
 describe('what an ohmmeter shows at rest', () => {
   // Terminal numbers: EN 50005 and EN 50011; blade relays common practice, makers differ.
   it.each([
-    ['contactor-2', 'L1', 'T1', 'open'], ['contactor-1-bar', 'L2', 'T2', 'closed'], ['contactor-3-aux', '13', '14', 'open'], ['contactor-3-aux', '21', '22', 'closed'], ['contactor-3-aux', '43', '44', 'open'],
-    ['relay-interface-1', '11', '12', 'closed'], ['relay-interface-1', '11', '14', 'open'], ['relay-five-blade', '2', '5', 'closed'], ['relay-five-blade', '2', '4', 'open'], ['relay-five-blade', '1', '3', 'coil'],
-    ['relay-six-blade', '1', '2', 'closed'], ['relay-six-blade', '1', '3', 'open'], ['relay-six-blade', '4', '5', 'closed'], ['relay-six-blade', '4', '6', 'open'], ['relay-six-blade', 'CA', 'CB', 'coil'],
-    ['overload-relay', '95', '96', 'closed'], ['overload-relay', '97', '98', 'open'], ['pressure-switch-high', '1', '2', 'closed'], ['isolator-2', 'L1', 'T1', 'closed'], ['fuse-1', '1', '2', 'closed'], ['fuse-3', '5', '6', 'closed'],
-    ['thermostat-two-wire', '1', '2', 'open'], ['zone-valve', '1', '2', 'open'],
+    ['contactor-2', 'L1', 'T1', 'open'],
+    ['contactor-1-bar', 'L2', 'T2', 'closed'],
+    ['contactor-3-aux', '13', '14', 'open'],
+    ['contactor-3-aux', '21', '22', 'closed'],
+    ['contactor-3-aux', '43', '44', 'open'],
+    ['relay-interface-1', '11', '12', 'closed'],
+    ['relay-interface-1', '11', '14', 'open'],
+    ['relay-five-blade', '2', '5', 'closed'],
+    ['relay-five-blade', '2', '4', 'open'],
+    ['relay-five-blade', '1', '3', 'coil'],
+    ['relay-six-blade', '1', '2', 'closed'],
+    ['relay-six-blade', '1', '3', 'open'],
+    ['relay-six-blade', '4', '5', 'closed'],
+    ['relay-six-blade', '4', '6', 'open'],
+    ['relay-six-blade', 'CA', 'CB', 'coil'],
+    ['overload-relay', '95', '96', 'closed'],
+    ['overload-relay', '97', '98', 'open'],
+    ['pressure-switch-high', '1', '2', 'closed'],
+    ['isolator-2', 'L1', 'T1', 'closed'],
+    ['fuse-1', '1', '2', 'closed'],
+    ['fuse-3', '5', '6', 'closed'],
+    ['thermostat-two-wire', '1', '2', 'open'],
+    ['zone-valve', '1', '2', 'open'],
   ] as const)('%s %s to %s: %s', (family, a, b, is) => {
     const ohms = restOhms(family, a, b);
     if (is === 'open') expect(ohms).toBe(Number.POSITIVE_INFINITY);

@@ -8,24 +8,40 @@ describe('an armature', () => {
   // Typical pick-up 0.75 and drop-out 0.45 for AC: common practice.
   const coil = { pickUpTypicalRatio: 0.75, dropOutTypicalRatio: 0.45, operateMs: 18, releaseMs: 12 };
   it.each([
-    ['enough volts', { drive: 0.75 }, { mode: 1, inMs: 18 }], ['too few', { drive: 0.749 }, null], ['sagging while in', { mode: 1, drive: 0.46 }, null], ['lost while in', { mode: 1, drive: 0.44 }, { mode: 0, inMs: 12 }],
-    ['jammed', { drive: 1, fault: 'jammed' }, null], ['stuck in', { drive: 0, fault: 'stuckClosed' }, { mode: 1, inMs: 0 }], ['open coil', { drive: 1, fault: 'open' }, null],
+    ['enough volts', { drive: 0.75 }, { mode: 1, inMs: 18 }],
+    ['too few', { drive: 0.749 }, null],
+    ['sagging while in', { mode: 1, drive: 0.46 }, null],
+    ['lost while in', { mode: 1, drive: 0.44 }, { mode: 0, inMs: 12 }],
+    ['jammed', { drive: 1, fault: 'jammed' }, null],
+    ['stuck in', { drive: 0, fault: 'stuckClosed' }, { mode: 1, inMs: 0 }],
+    ['open coil', { drive: 1, fault: 'open' }, null],
   ] as const)('%s', (_name, seen, next) => expect(decide('coil', coil, seen)).toEqual(next));
 });
 
 describe('a two-wire timer', () => {
   const timer = { ratedV: 24, delayS: 180, holdA: 0.02, resetMs: 100 };
   it.each([
-    ['nothing across it', { volts: 0 }, null], ['starts at 70 % of rated', { volts: 16.8 }, { mode: 1, inMs: 1 }], ['times on', { volts: 26, mode: 1 }, { mode: 2, inMs: 180_000 }], ['loses its volts', { volts: 0, mode: 1 }, { mode: 0, inMs: 100 }],
-    ['holds', { mode: 2, amps: 0.3 }, null], ['lets go under the holding current', { mode: 2, amps: 0.019 }, { mode: 0, inMs: 100 }], ['broken', { volts: 26, fault: 'open' }, null],
+    ['nothing across it', { volts: 0 }, null],
+    ['starts at 70 % of rated', { volts: 16.8 }, { mode: 1, inMs: 1 }],
+    ['times on', { volts: 26, mode: 1 }, { mode: 2, inMs: 180_000 }],
+    ['loses its volts', { volts: 0, mode: 1 }, { mode: 0, inMs: 100 }],
+    ['holds', { mode: 2, amps: 0.3 }, null],
+    ['lets go under the holding current', { mode: 2, amps: 0.019 }, { mode: 0, inMs: 100 }],
+    ['broken', { volts: 26, fault: 'open' }, null],
   ] as const)('%s', (_name, seen, next) => expect(decide('series-timer', timer, seen)).toEqual(next));
-  it('without a delay set it never passes', () => expect(decide('series-timer', { ...timer, delayS: undefined }, { volts: 26, mode: 1 })).toBeNull());
+  it('without a delay set it never passes', () =>
+    expect(decide('series-timer', { ...timer, delayS: undefined }, { volts: 26, mode: 1 })).toBeNull());
 });
 
 describe('electronics', () => {
   const brain = { worksFromV: 18, bootS: 5 };
   it.each([
-    ['wake', { volts: 18 }, { mode: 1, inMs: 1 }], ['start up', { volts: 24, mode: 1 }, { mode: 2, inMs: 5000 }], ['stay', { volts: 24, mode: 2 }, null], ['ride through a dip', { volts: 12, mode: 2 }, { mode: 0, inMs: 100 }], ['stay dark below 18 V', { volts: 17.9 }, null], ['dead ones stay dark', { volts: 24, fault: 'dead' }, null],
+    ['wake', { volts: 18 }, { mode: 1, inMs: 1 }],
+    ['start up', { volts: 24, mode: 1 }, { mode: 2, inMs: 5000 }],
+    ['stay', { volts: 24, mode: 2 }, null],
+    ['ride through a dip', { volts: 12, mode: 2 }, { mode: 0, inMs: 100 }],
+    ['stay dark below 18 V', { volts: 17.9 }, null],
+    ['dead ones stay dark', { volts: 24, fault: 'dead' }, null],
   ] as const)('%s', (_name, seen, next) => expect(decide('electronics', brain, seen)).toEqual(next));
 });
 
@@ -33,7 +49,11 @@ describe('a motor', () => {
   // Turns above 0.6 of rated, stalls below 0.5: common practice.
   const motor = { runUpMs: 400, runA: 10, protector: true };
   it.each([
-    ['starts', { drive: 0.98 }, { mode: 1, inMs: 1 }], ['runs up', { drive: 0.9, mode: 1, amps: 50 }, { mode: 2, inMs: 400 }], ['runs', { drive: 0.9, mode: 2 }, null], ['stalls', { drive: 0.49, mode: 2 }, { mode: 1, inMs: 100 }], ['coasts down', { drive: 0.1, mode: 2 }, { mode: 0, inMs: 50 }],
+    ['starts', { drive: 0.98 }, { mode: 1, inMs: 1 }],
+    ['runs up', { drive: 0.9, mode: 1, amps: 50 }, { mode: 2, inMs: 400 }],
+    ['runs', { drive: 0.9, mode: 2 }, null],
+    ['stalls', { drive: 0.49, mode: 2 }, { mode: 1, inMs: 100 }],
+    ['coasts down', { drive: 0.1, mode: 2 }, { mode: 0, inMs: 50 }],
     ['its protector rests half an hour', { mode: 3 }, { mode: 0, inMs: 1_800_000 }],
   ] as const)('%s', (_name, seen, next) => expect(decide('motor', motor, seen)).toEqual(next));
   it('locked, its protector opens in seconds and the sooner the hotter it is', () => {
@@ -48,8 +68,14 @@ describe('a motor', () => {
 describe('a valve motor', () => {
   const valve = { openS: 15, closeS: 8 };
   it.each([
-    ['starts to open', { drive: 1 }, { mode: 1, inMs: 1 }], ['reaches its end switch at nine tenths', { drive: 1, mode: 1, value: 0 }, { mode: 1, inMs: 13_500, fresh: true }], ['goes on to the stop', { drive: 1, mode: 1, value: 0.9 }, { mode: 3, fresh: true }],
-    ['turns back when the call goes', { drive: 0, mode: 1, value: 0.5 }, { mode: 2, inMs: 1 }], ['opens again on the way', { drive: 1, mode: 2, value: 0.5 }, { mode: 1, inMs: 1 }], ['closes from half', { drive: 0, mode: 2, value: 0.5 }, { mode: 0, inMs: 4000, fresh: true }], ['stays open while driven', { drive: 1, mode: 3, value: 1 }, null], ['seized', { drive: 1, fault: 'seized' }, null],
+    ['starts to open', { drive: 1 }, { mode: 1, inMs: 1 }],
+    ['reaches its end switch at nine tenths', { drive: 1, mode: 1, value: 0 }, { mode: 1, inMs: 13_500, fresh: true }],
+    ['goes on to the stop', { drive: 1, mode: 1, value: 0.9 }, { mode: 3, fresh: true }],
+    ['turns back when the call goes', { drive: 0, mode: 1, value: 0.5 }, { mode: 2, inMs: 1 }],
+    ['opens again on the way', { drive: 1, mode: 2, value: 0.5 }, { mode: 1, inMs: 1 }],
+    ['closes from half', { drive: 0, mode: 2, value: 0.5 }, { mode: 0, inMs: 4000, fresh: true }],
+    ['stays open while driven', { drive: 1, mode: 3, value: 1 }, null],
+    ['seized', { drive: 1, fault: 'seized' }, null],
   ] as const)('%s', (_name, seen, next) => {
     const is = decide('travel', valve, seen);
     if (next === null) expect(is).toBeNull();
