@@ -44,10 +44,13 @@ export const technician = (page: Page) => ({
     const next = page.getByRole('button', { name: 'Next event' });
     for (let tries = 0; tries < 30 && !(await next.isDisabled()); tries++) await next.click();
   },
-  reading: async (): Promise<number> => Number(await page.locator('[data-reading]').getAttribute('data-reading')),
+  reading: async (): Promise<number> => Number((await page.locator('[data-reading]').getAttribute('data-reading')) || Number.NaN),
   async expectReading(least: number, most: number) {
-    await expect.poll(() => this.reading(), { message: `a reading from ${least} to ${most}` }).toBeGreaterThanOrEqual(least);
-    expect(await this.reading()).toBeLessThanOrEqual(most);
+    await expect(async () => {
+      const volts = await this.reading();
+      expect(volts).toBeGreaterThanOrEqual(least);
+      expect(volts).toBeLessThanOrEqual(most);
+    }, `a reading from ${least} to ${most}`).toPass({ timeout: 10_000 });
   },
   plate: () => page.getByRole('complementary', { name: 'Plate' }),
   saved: () => expect(page.locator('[data-saving="saved"]')).toBeVisible(),

@@ -1,0 +1,66 @@
+import { describe, expect, it } from 'vitest';
+import { planNetwork } from '#core/network';
+import { DEMO, demo } from '../testing/demo';
+import { explore, inputStates } from './index';
+
+describe('every input state', () => {
+  it.each([
+    ['Q1', 16],
+    ['Q3', 4],
+    ['Q9', 4],
+    ['L1A', 4],
+    ['L1B', 4],
+  ] as const)('%s has %i: what moves no wired contact is left out', (name, count) => {
+    const states = inputStates(planNetwork(demo(name)));
+    expect(states).toHaveLength(count);
+    expect(new Set(states.map(({ name: state }) => state)).size).toBe(count);
+  });
+  it('begins with nothing called, power on', () =>
+    expect(inputStates(planNetwork(demo('Q1')))[0]).toEqual({ name: 'nothing called', log: [{ atMs: 0, power: 'on' }] }));
+  it('a push button is pressed and let go', () => {
+    const pressed = inputStates(planNetwork(demo('Q3'))).find(({ name }) => name === 'S2 pressed')!;
+    expect(pressed.log.map((entry) => ('on' in entry ? entry.on : 'power'))).toEqual(['power', true, false]);
+  });
+});
+
+describe('the worst of all states', () => {
+  const seen = explore(demo('Q1'));
+  const named = (tag: string, kind: string) => seen.plan.parts.find(({ part, device }) => device.tag === tag && part.kind === kind)!.index;
+
+  it('K1 pulls in lowest with the fan on, and names the state', () => {
+    const { pullIn, held, highest } = seen.coils.get(named('K1', 'coil'))!;
+    expect(pullIn!.volts).toBeGreaterThan(20.4);
+    expect(pullIn!.volts).toBeLessThan(held!.volts);
+    expect(highest.volts).toBeGreaterThanOrEqual(held!.volts);
+    expect(pullIn!.state).toContain('TC1 calling for cooling');
+  });
+  it('leakage through the timer is no call: K3 is judged by its own calls', () => {
+    expect(seen.coils.get(named('K3', 'coil'))!.pullIn!.volts).toBeGreaterThan(20);
+  });
+  it('the transformer sags most while K1 closes', () => {
+    const t1 = seen.transformers.get(named('T1', 'transformer'))!;
+    expect(t1.idleV).toBeCloseTo(27.5, 2);
+    expect(t1.lowestV).toBeLessThan(24.5);
+    expect(t1.worstVa).toBeGreaterThan(2 * t1.heldVa);
+  });
+  it('a pole is met running and locked', () => {
+    const pole = seen.contacts.get(seen.plan.parts.find(({ part, device }) => device.tag === 'K1' && part.id === 'L1-T1')!.index)!;
+    expect(pole.runA).toBeCloseTo(18.4, 0);
+    expect(pole.startA).toBeGreaterThan(90);
+    expect(pole.breaksV).toBeGreaterThan(200);
+  });
+  it('the greatest volts to earth at EH1 are 120, off or on', () => {
+    const node = seen.plan.points.indexOf('dEH1:2');
+    expect(seen.greatestToEarth[seen.plan.nodeOf(seen.plan.points[node]!)]).toBeCloseTo(120, 0);
+  });
+  it('a fault is explored as the circuit is', () => {
+    const dead = explore(demo('Q1'), [{ device: 'dF1' as never, part: '1-2', mode: 'blown' }]);
+    expect(dead.coils.get(named('K1', 'coil'))!.pullIn).toBeUndefined();
+  });
+});
+
+it.each(DEMO)('%s: exploring twice gives the same', (name) => {
+  const [a, b] = [explore(demo(name)), explore(demo(name))];
+  expect([...a.coils]).toEqual([...b.coils]);
+  expect(a.greatestToEarth).toEqual(b.greatestToEarth);
+});

@@ -1,0 +1,143 @@
+import { readFileSync } from 'node:fs';
+import { expect, test } from '@playwright/test';
+import { technician } from '../technician';
+
+test('two people change one thing: both see it, nothing is lost, a person picks', async ({ page, browser }) => {
+  const tech = technician(page);
+  await tech.openCopy(/Cold store 1, condensing unit/);
+  const other = await (await browser.newContext()).newPage();
+  await other.goto(page.url());
+  await expect(other.locator('[data-symbol]').first()).toBeVisible();
+  const colleague = technician(other);
+  const set = async (who: typeof page, value: string) => {
+    const rating = who.getByRole('textbox', { name: 'Rating', exact: true });
+    await rating.fill(value);
+    await rating.press('Enter');
+  };
+  await tech.select('T1');
+  await colleague.select('T1');
+  // the colleague's edit is held back until the other one is saved
+  await other.route('**/edits', async (route) => {
+    await new Promise((done) => setTimeout(done, 2500));
+    await route.continue();
+  });
+  await set(other, '75');
+  await set(page, '50');
+  await tech.saved();
+  const dialog = other.getByRole('alertdialog', { name: /changed elsewhere/ });
+  await expect(dialog).toContainText('T1 va to 75');
+  await dialog.getByRole('button', { name: 'Put mine on top' }).click();
+  await colleague.saved();
+  await expect(page.getByRole('textbox', { name: 'Rating', exact: true })).toHaveValue('75');
+});
+
+test('what two people change in different places merges by itself', async ({ page, browser }) => {
+  const tech = technician(page);
+  await tech.openCopy(/Cold store 1, condensing unit/);
+  const other = await (await browser.newContext()).newPage();
+  await other.goto(page.url());
+  await expect(other.locator('[data-symbol]').first()).toBeVisible();
+  const colleague = technician(other);
+  await tech.select('T1');
+  await colleague.select('DT1');
+  const change = async (who: typeof page, field: string, value: string) => {
+    const box = who.getByRole('textbox', { name: field, exact: true });
+    await box.fill(value);
+    await box.press('Enter');
+  };
+  await Promise.all([change(page, 'Rating', '60'), change(other, 'Delay', '120')]);
+  await tech.saved();
+  await colleague.saved();
+  await expect(page.locator('[data-symbol="dDT1:1-2"]')).toContainText('120 s');
+  await colleague.select('T1');
+  await expect(other.getByRole('textbox', { name: 'Rating', exact: true })).toHaveValue('60');
+});
+
+test('a nonsense nameplate value is told beside the field and changes nothing', async ({ page }) => {
+  const tech = technician(page);
+  await tech.openCopy(/Cold store 1, condensing unit/);
+  await tech.select('T1');
+  const rating = page.getByRole('textbox', { name: 'Rating', exact: true });
+  for (const [typed, words] of [
+    ['forty', 'is not a number'],
+    ['9000', 'is outside 5 to 200'],
+  ] as const) {
+    await rating.fill(typed);
+    await rating.press('Enter');
+    await expect(tech.plate().getByRole('alert')).toContainText(words);
+  }
+  await expect(page.getByText(/^rev 0/)).toBeVisible();
+});
+
+test('swaps NO and NC by key, puts the circuit back, saves a picture', async ({ page }) => {
+  const tech = technician(page);
+  await tech.openCopy(/Cold store 1, condensing unit/);
+  await tech.select('PS1');
+  await page.locator('svg[data-sheet]').focus();
+  await page.keyboard.press('n');
+  await tech.power('All on');
+  await tech.press('TC1', 'Call for cooling');
+  await tech.select('K1');
+  await expect(tech.plate()).toContainText('PS1 is open.');
+  await tech.saved();
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('menuitem', { name: 'Put back as first saved' }).click();
+  await expect(tech.plate()).not.toContainText('PS1 is open.');
+  await page.getByRole('button', { name: 'More' }).click();
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: /picture/ }).click()]);
+  const svg = readFileSync(await download.path(), 'utf8');
+  expect(svg).toContain('xmlns="http://www.w3.org/2000/svg"');
+  expect(svg).toContain('24 V from T1');
+});
+
+test('a fuse that blew is shown and replaced; ohms are refused live and given dead', async ({ page }) => {
+  const tech = technician(page);
+  await tech.openCopy(/Cold store 1, condensing unit/);
+  // land the thermostat's Y wire on C: the call shorts R to C
+  await tech.select('TC1:Y');
+  const land = tech.plate().getByRole('combobox', { name: /Land wire 107 on/ });
+  await land.selectOption({ label: 'TC1:C' });
+  await tech.select('DT1:1');
+  await tech
+    .plate()
+    .getByRole('combobox', { name: /Land wire 107 on/ })
+    .selectOption({ label: 'F1:2' });
+  await tech.power('All on');
+  await tech.toLastEvent();
+  await tech.select('F1');
+  await expect(tech.plate()).toContainText('Blown.');
+  await page.keyboard.press('Control+z');
+  await tech.leads('F1:1', 'F1:2');
+  await page.getByRole('radio', { name: 'ohms' }).click();
+  await expect(page.locator('[data-reading="live"]')).toBeVisible();
+  await tech.power('Isolated');
+  await expect(page.locator('[data-reading="0.1"], [data-reading="0.0"]')).toBeVisible();
+});
+
+test('control on: the contactor is proved, the loads stay dead', async ({ page }) => {
+  const tech = technician(page);
+  await tech.open(/Practice board/);
+  await tech.power('Control on');
+  await tech.press('TC1', 'Call for cooling');
+  await tech.toLastEvent();
+  await tech.select('K1');
+  await expect(tech.plate()).toContainText('pulled in');
+  await tech.leads('H1:1', 'H1:2');
+  await tech.expectReading(0, 1);
+});
+
+test('a set fault shows what it does and is taken out again', async ({ page }) => {
+  const tech = technician(page);
+  await tech.open(/Practice board/);
+  await tech.power('All on');
+  await tech.press('TC1', 'Call for fan');
+  await tech.toLastEvent();
+  await tech.leads('H2:1', 'H2:2');
+  await tech.expectReading(115, 121);
+  await tech.select('K2');
+  await tech.plate().getByRole('combobox', { name: 'Set a fault at K2' }).selectOption({ label: 'K2 1-3 stays open' });
+  await tech.expectReading(0, 1);
+  await expect(page.getByText(/should read 120/)).toBeVisible();
+  await tech.plate().getByRole('button', { name: 'Take it out' }).click();
+  await tech.expectReading(115, 121);
+});
