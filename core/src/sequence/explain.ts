@@ -110,7 +110,7 @@ export function whyNotOn(rig: Rig, frame: Frame, part: number, atMs: number): Hi
       if (way && way.cost > 0) found.unshift(hindranceOf(rig, frame, owner.part, atMs));
     }
   }
-  return found;
+  return found.filter(({ words }, index) => found.findIndex((one) => one.words === words) === index); // both poles of one isolator are one answer
 }
 
 function hindranceOf(rig: Rig, frame: Frame, part: number, atMs: number): Hindrance {

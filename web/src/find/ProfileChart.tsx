@@ -3,9 +3,11 @@ import { area, line } from 'd3-shape';
 import type { Measured, Test } from '#core/find';
 import { figures, reading as spell } from '#core/units';
 import { colour } from '../app/theme';
+import { useIsNarrow } from '../ui/useIsNarrow';
 import type { FindAnswer } from '../worker/protocol';
 
-const WIDTH = 840;
+const WIDE = 840;
+const NARROW = 400;
 const HEIGHT = 264;
 const INSET = { left: 46, right: 20, top: 18, bottom: 44 };
 
@@ -21,6 +23,8 @@ export function ProfileChart({
   measured: readonly Measured[];
   test: Test | null;
 }) {
+  const isNarrow = useIsNarrow();
+  const WIDTH = isNarrow ? NARROW : WIDE;
   if (profile.length < 2) return null;
   const most = Math.max(1, ...profile.flatMap(({ healthyV, highV }) => [healthyV, highV])) * 1.12;
   const x = scalePoint<string>()
@@ -54,7 +58,13 @@ export function ProfileChart({
       ).filter(([, point]) => x(point) !== undefined)
     : [];
   const text = { fontFamily: 'Barlow Semi Condensed', fontWeight: 600, fontSize: 12, fill: colour('ink') } as const;
-  const crowded = profile.length > 11;
+  // on a phone only the points that matter now keep their names: the ends, what was measured, where the leads go
+  const named = new Set<string>(
+    isNarrow
+      ? [profile[0]!.point, last, ...marks.map(({ point }) => point), ...flags.map(([, point]) => point)]
+      : profile.map(({ point }) => point),
+  );
+  const crowded = profile.length > 11 && !isNarrow;
   return (
     <svg
       width="100%"
@@ -75,9 +85,11 @@ export function ProfileChart({
       {profile.map(({ point, spelled }, index) => (
         <g key={point}>
           <path d={`M${at(point)} ${HEIGHT - INSET.bottom} v5`} stroke={colour('ink')} />
-          <text x={at(point)} y={HEIGHT - INSET.bottom + (crowded && index % 2 ? 32 : 18)} textAnchor="middle" {...text} fontWeight={700}>
-            {spelled}
-          </text>
+          {named.has(point) && (
+            <text x={at(point)} y={HEIGHT - INSET.bottom + (crowded && index % 2 ? 32 : 18)} textAnchor="middle" {...text} fontWeight={700}>
+              {spelled}
+            </text>
+          )}
         </g>
       ))}
       {marks.map(({ point, volts }, index) => (

@@ -111,9 +111,12 @@ export function PathSheet() {
   }
 }
 
+/** Under this the words on the sheet cannot be read at arm's length: a phone starts here and pans. */
+const READABLE_SCALE = 0.62;
+
 function fitWidth(svg: SVGSVGElement, zooming: ZoomBehavior<SVGSVGElement, unknown>, width: number): void {
-  const scale = Math.min(1.25, svg.clientWidth / width);
-  select(svg).call(zooming.transform, zoomIdentity.translate((svg.clientWidth - width * scale) / 2, 0).scale(scale));
+  const scale = Math.max(READABLE_SCALE, Math.min(1.25, svg.clientWidth / width));
+  select(svg).call(zooming.transform, zoomIdentity.translate(Math.max(0, (svg.clientWidth - width * scale) / 2), 0).scale(scale));
 }
 
 interface Place {
