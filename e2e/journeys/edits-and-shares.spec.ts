@@ -137,7 +137,7 @@ test('a set fault shows what it does and is taken out again', async ({ page }) =
   await tech.select('K2');
   await tech.plate().getByRole('combobox', { name: 'Set a fault at K2' }).selectOption({ label: 'K2 1-3 stays open' });
   await tech.expectReading(0, 1);
-  await expect(page.getByText(/should read 120/)).toBeVisible();
+  await expect(page.getByText('should read 120 V', { exact: true })).toBeVisible();
   await tech.plate().getByRole('button', { name: 'Take it out' }).click();
   await tech.expectReading(115, 121);
 });

@@ -1,0 +1,108 @@
+import type { FastifyInstance } from 'fastify';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { CLIENT_HEADER, circuitReplySchema, jobsSchema } from '#core/api';
+import { buildApp } from '../src/app';
+import { createFollowers, type Followers } from '../src/circuits/followers';
+import { migrate } from '../src/db/migrate';
+import { createPool, type Pool } from '../src/db/pool';
+import { loadDemo } from '../src/demo/loadDemo';
+
+/** A database of its own: these tests rename what others look for. */
+const databaseUrl = (process.env.DATABASE_URL ?? '').replace(/\/postgres$/, '/follow');
+let one: FastifyInstance;
+let two: FastifyInstance;
+let pool: Pool;
+let followers: Followers;
+
+beforeAll(async () => {
+  const admin = createPool(process.env.DATABASE_URL ?? '');
+  await admin.query('create database follow');
+  await admin.end();
+  await migrate(databaseUrl);
+  pool = createPool(databaseUrl);
+  await loadDemo(pool);
+  [one, two] = await Promise.all([buildApp({ databaseUrl }), buildApp({ databaseUrl, hosts: ['panel.local:4310'] })]);
+  followers = createFollowers(databaseUrl);
+  await new Promise((done) => setTimeout(done, 300));
+});
+afterAll(async () => {
+  await Promise.all([one.close(), two.close(), followers.close()]);
+  await pool.end();
+});
+
+const headers = { [CLIENT_HEADER]: 'test' };
+
+async function copyOf(demo: string): Promise<string> {
+  const [job] = jobsSchema.parse((await one.inject({ url: '/api/jobs' })).json()).jobs;
+  const line = job!.circuits.find((circuit) => circuit.demo === demo)!;
+  const { document } = circuitReplySchema.parse((await one.inject({ url: `/api/circuits/${line.id}` })).json());
+  const made = await one.inject({ method: 'POST', url: `/api/jobs/${job!.id}/circuits`, payload: { document }, headers });
+  return (made.json() as { id: string }).id;
+}
+
+const retitle = (app: FastifyInstance, id: string, baseRevision: number, to: string) =>
+  app.inject({
+    method: 'POST',
+    url: `/api/circuits/${id}/edits`,
+    payload: { baseRevision, edit: { id: `efollow-${to.replaceAll(' ', '-')}`, changes: [{ type: 'retitleCircuit', to }] } },
+    headers,
+  });
+
+describe('many servers on one database', () => {
+  it('what one takes the other serves, and followers of a third hear of it', async () => {
+    const id = await copyOf('Q9');
+    const heard: number[] = [];
+    const stop = followers.follow(id, (revision) => heard.push(revision));
+    expect((await retitle(one, id, 0, 'first')).statusCode).toBe(200);
+    expect((await retitle(two, id, 1, 'second')).statusCode).toBe(200);
+    expect(circuitReplySchema.parse((await two.inject({ url: `/api/circuits/${id}` })).json())).toMatchObject({
+      revision: 2,
+      document: { title: 'second' },
+    });
+    await expect.poll(() => heard).toEqual([1, 2]);
+    stop();
+    await retitle(one, id, 2, 'third');
+    await new Promise((done) => setTimeout(done, 200));
+    expect(heard).toEqual([1, 2]);
+  });
+
+  it('followers take up listening again when their connection is cut', async () => {
+    const id = await copyOf('Q9');
+    const heard: number[] = [];
+    followers.follow(id, (revision) => heard.push(revision));
+    await pool.query(`select pg_terminate_backend(pid) from pg_stat_activity where query = 'listen circuit'`);
+    await new Promise((done) => setTimeout(done, 1800));
+    await expect.poll(async () => (await retitle(one, id, 0, 'after the cut')).statusCode).toBe(200);
+    await expect.poll(() => heard).toContain(1);
+  });
+
+  it('an edit is for one circuit alone', async () => {
+    const [a, b] = [await copyOf('Q9'), await copyOf('Q9')];
+    await retitle(one, a, 0, 'mine');
+    expect(circuitReplySchema.parse((await one.inject({ url: `/api/circuits/${b}` })).json()).revision).toBe(0);
+  });
+
+  it('a host that was named is answered, another is not', async () => {
+    expect((await two.inject({ url: '/api/health', headers: { host: 'panel.local:4310' } })).statusCode).toBe(200);
+    expect((await one.inject({ url: '/api/health', headers: { host: 'panel.local:4310' } })).statusCode).toBe(403);
+  });
+});
+
+describe('starting again', () => {
+  it('migrating twice changes nothing', async () => {
+    await migrate(databaseUrl);
+    const { rows } = await pool.query('select count(*)::int as count from migration');
+    expect(rows[0].count).toBe(1);
+  });
+  it('a demo circuit that was edited is never touched, one that is missing joins', async () => {
+    const [job] = jobsSchema.parse((await one.inject({ url: '/api/jobs' })).json()).jobs;
+    const line = job!.circuits.find(({ demo }) => demo === 'L1B')!;
+    const before = line.revision;
+    await retitle(one, line.id, before, 'changed by hand');
+    await pool.query(`update circuit set demo = 'L1A-was' where demo = 'L1A'`);
+    await loadDemo(pool);
+    const after = jobsSchema.parse((await one.inject({ url: '/api/jobs' })).json()).jobs[0]!.circuits;
+    expect(after.find(({ demo }) => demo === 'L1B')).toMatchObject({ title: 'changed by hand', revision: before + 1 });
+    expect(after.filter(({ demo }) => demo === 'L1A')).toHaveLength(1);
+  });
+});
