@@ -49,16 +49,22 @@ export function PowerSwitch() {
   return (
     <Flex align="center" gap="10px">
       <Box
-        fontSize="13px"
+        fontSize="12.5px"
+        lineHeight="1.25"
         color="frameMuted"
-        maxW="190px"
-        overflow="hidden"
-        textOverflow="ellipsis"
-        whiteSpace="nowrap"
+        maxW="250px"
+        textAlign="right"
         title={title}
         css={{ '@media (max-width: 900px)': { display: 'none' } }}
       >
-        simulated{power !== 'on' && hot.length > 0 && ` · hot: ${hot.join('; ')}`}
+        <Box overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
+          simulated{opened.length > 0 && ` · ${opened.join(', ')}`}
+        </Box>
+        {power !== 'on' && hot.length > 0 && (
+          <Box overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" color="attention">
+            still hot: {hot.join('; ')}
+          </Box>
+        )}
       </Box>
       <Flex
         role="radiogroup"

@@ -32,6 +32,7 @@ export function Timeline() {
   const { playing, speed, log } = useAppSelector((state) => state.bench);
   const document = useAppSelector((state) => state.circuit.document)!;
   const atMs = useAppSelector((state) => state.bench.atMs);
+  const selected = useAppSelector((state) => state.bench.device);
   const axis = useRef<SVGGElement>(null);
   const chart = useRef<SVGSVGElement>(null);
   const endMs = Math.max(10_000, (run?.endMs ?? 0) * 1.08, atMs * 1.02);
@@ -123,7 +124,20 @@ export function Timeline() {
           </defs>
           {rows.map((row, index) => (
             <g key={`${row.label} ${row.kind}`} transform={`translate(0 ${index * ROW})`}>
-              <text x={0} y={11} fontSize={11.5} fontFamily="Barlow Semi Condensed" fontWeight={600} fill={colour('ink')}>
+              {selected === row.device && <rect x={0} y={0} width={WIDTH - 8} height={ROW - 1} fill={colour('attention')} opacity={0.3} />}
+              <text
+                x={2}
+                y={11}
+                fontSize={11.5}
+                fontFamily="Barlow Semi Condensed"
+                fontWeight={600}
+                fill={colour('ink')}
+                style={{ cursor: 'pointer' }}
+                onPointerDown={(event) => {
+                  event.stopPropagation();
+                  dispatch(benchSlice.actions.deviceSelected(row.device));
+                }}
+              >
                 {row.label}
               </text>
               <path d={`M${LEFT} ${ROW - 1} H${WIDTH - 8}`} stroke={colour('hairline')} />
