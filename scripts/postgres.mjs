@@ -21,22 +21,39 @@ import { join, resolve } from 'node:path';
 
 const isRoot = process.getuid?.() === 0;
 
+const LOCK = ['-o', 'DPkg::Lock::Timeout=120'];
+const quietApt = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+const mayInstall = () => isRoot && spawnSync('which', ['apt-get']).status === 0;
+
+/** Debian's package would start a cluster of its own. */
+function withoutDefaultCluster() {
+  mkdirSync('/etc/postgresql-common/createcluster.d', { recursive: true });
+  writeFileSync('/etc/postgresql-common/createcluster.d/mando.conf', 'create_main_cluster = false\n');
+}
+
+/** Begins the installation beside other work; `postgresBinaries` waits for it through the package manager's lock. */
+export function beginPostgresInstall(say) {
+  if (newestBinaries() || !mayInstall()) return;
+  say('installing PostgreSQL from the system packages, meanwhile:');
+  withoutDefaultCluster();
+  spawn('sh', ['-c', `apt-get ${LOCK.join(' ')} update -qq; apt-get ${LOCK.join(' ')} install -y -qq postgresql`], {
+    env: quietApt,
+    stdio: 'ignore',
+  }).unref();
+}
+
 /** Folder of the newest PostgreSQL binaries, installing Debian's package when there is none. */
 export function postgresBinaries(say) {
   const found = newestBinaries();
   if (found) return found;
-  if (!isRoot || spawnSync('which', ['apt-get']).status !== 0) {
-    throw new Error('PostgreSQL is not installed. Install it (Debian: sudo apt-get install postgresql) and start again.');
-  }
+  if (!mayInstall()) throw new Error('PostgreSQL is not installed. Install it (Debian: sudo apt-get install postgresql) and start again.');
   say('installing PostgreSQL from the system packages');
-  mkdirSync('/etc/postgresql-common/createcluster.d', { recursive: true });
-  writeFileSync('/etc/postgresql-common/createcluster.d/mando.conf', 'create_main_cluster = false\n');
-  const environment = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+  withoutDefaultCluster();
   for (const words of [
     ['update', '-qq'],
     ['install', '-y', '-qq', 'postgresql'],
   ]) {
-    const done = spawnSync('apt-get', ['-o', 'DPkg::Lock::Timeout=120', ...words], { env: environment, encoding: 'utf8' });
+    const done = spawnSync('apt-get', [...LOCK, ...words], { env: quietApt, encoding: 'utf8' });
     if (done.status !== 0) throw new Error(`apt-get ${words.join(' ')} failed: ${done.stderr}`);
   }
   const now = newestBinaries();

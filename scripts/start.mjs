@@ -4,7 +4,7 @@ import { existsSync, readdirSync, statSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { ensurePackages } from './install.mjs';
-import { startPostgres } from './postgres.mjs';
+import { beginPostgresInstall, startPostgres } from './postgres.mjs';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 const say = (words) => console.log(`mando: ${words}`);
@@ -43,6 +43,7 @@ async function serve(databaseUrl, port) {
 }
 
 try {
+  beginPostgresInstall(say);
   ensurePackages(root, say);
   buildPages();
   const postgres = await startPostgres(join(root, '.mando', 'postgres'), say);
