@@ -45,7 +45,8 @@ export function beginPostgresInstall(say) {
 /** Folder of the newest PostgreSQL binaries, installing Debian's package when there is none. */
 export function postgresBinaries(say) {
   const found = newestBinaries();
-  if (found) return found;
+  // the binaries are there before the package has made its user: then the lock below is waited for
+  if (found && (!isRoot || hasPostgresUser())) return found;
   if (!mayInstall()) throw new Error('PostgreSQL is not installed. Install it (Debian: sudo apt-get install postgresql) and start again.');
   say('installing PostgreSQL from the system packages');
   withoutDefaultCluster();
@@ -69,6 +70,8 @@ function newestBinaries() {
     .map((version) => join(base, version, 'bin'))
     .find((bin) => existsSync(join(bin, 'initdb')));
 }
+
+const hasPostgresUser = () => /^postgres:/m.test(readFileSync('/etc/passwd', 'utf8'));
 
 function postgresUser() {
   if (!isRoot) return undefined;
