@@ -1,9 +1,10 @@
-import { type Circuit, isLooseEnd, type Point, spellPoint } from '#core/circuit';
+import { type Circuit, type Point, spellPoint } from '#core/circuit';
 import { type BandPlan, naturally, planBands } from './bands';
 import { combCells, drawBlock, walkBlock } from './comb';
 import { type Drawable, drawableOf, type Element } from './elements';
+import { drawEarth, drawList, listElements } from './lists';
 import { placeMarkers } from './markers';
-import { cellsOf, createPen, dot, drawElement, flag, line, type Pen } from './pen';
+import { cellsOf, createPen, dot, drawElement, line, type Pen } from './pen';
 import { measure, place } from './place';
 import { type Rail, railsOf } from './rails';
 import { elementsOf, flip, reduce, type Tree } from './reduce';
@@ -122,7 +123,7 @@ function drawPlan(pen: Pen, plan: BandPlan, drawable: Drawable, rails: readonly 
       : plan.form === 'comb'
         ? drawComb(pen, plan, drawable, cells, y)
         : undefined;
-  const { rows, marks, form } = drawn ?? { ...drawList(pen, plan, rails, cells, y), form: 'list' as const };
+  const { rows, marks, form } = drawn ?? { ...drawList(pen, plan, rails, y), form: 'list' as const };
   const { segments, dots } = tidyBand(pen, marks);
   return {
     title: plan.title,
@@ -275,107 +276,6 @@ function drawComb(pen: Pen, plan: BandPlan, drawable: Drawable, cells: number, y
   for (const { net, x, y1, y2 } of marks) line(pen, net, x, y1, x, y2);
   if (listed.length > 0) return undefined;
   return { rows: row - y - FIRST_ROW - COMB_ROW / 2, marks, form: 'comb' as const };
-}
-
-/** Last resort, never drops anything: a row for every element, each end an arrow with the name of its net. */
-function drawList(pen: Pen, plan: BandPlan, rails: readonly Rail[], _cells: number, y: number) {
-  const elements = [...plan.rails.flatMap(({ passed }) => passed), ...plan.components.flatMap((component) => component.elements)];
-  const row = y + FIRST_ROW;
-  listElements(pen, elements, rails, row);
-  let next = row + elements.length * ROW;
-  const blocks = [...plan.components.flatMap((component) => component.blocks), ...(plan.head ? [plan.head] : [])];
-  for (const block of blocks) {
-    const x = MARGIN + 3 * CELL;
-    const pins = block.terminals.map((point, index) => ({
-      point,
-      mark: point.slice(point.indexOf(':') + 1),
-      x,
-      y: next + index * COMB_ROW,
-      side: 'left' as const,
-    }));
-    for (const pin of pins) {
-      const net = pen.wiring.netOf.get(pin.point)!;
-      line(pen, net, x - CELL, pin.y, x, pin.y, pin.point);
-      flag(pen, net, netName(net, rails), x - CELL, pin.y, 'left');
-    }
-    const height = (pins.length - 1) * COMB_ROW + 40;
-    pen.symbols.push({
-      id: block.id,
-      device: block.device.id,
-      part: block.part,
-      kind: block === plan.head ? 'source-block' : 'motor-block',
-      form: undefined,
-      x: x + 32,
-      y: next + ((pins.length - 1) * COMB_ROW) / 2,
-      width: 64,
-      height,
-      pins,
-      tag: block.device.tag,
-      text: block.text,
-      description: block.device.title,
-      line: 0,
-      refs: [],
-    });
-    next += pins.length * COMB_ROW + 24;
-  }
-  return { rows: next - row, marks: [] as Band['rails'] };
-}
-
-const netName = (net: number, rails: readonly Rail[]): string => {
-  const rail = rails.find((one) => one.net === net);
-  return rail ? `${rail.source.device.tag}:${rail.name}` : `net ${net + 1}`;
-};
-
-function listElements(pen: Pen, elements: readonly Element[], rails: readonly Rail[], y: number): void {
-  elements.forEach((element, index) => {
-    const row = y + index * ROW;
-    const [a, b] = [pen.wiring.netOf.get(element.a)!, pen.wiring.netOf.get(element.b)!];
-    const left = MARGIN + CELL;
-    const right = left + (1 + (pen.markersOn.get(element.a)?.length ?? 0) + (pen.markersOn.get(element.b)?.length ?? 0)) * CELL;
-    drawElement(pen, element, false, left, right, left, row);
-    flag(pen, a, netName(a, rails), left, row, 'left');
-    flag(pen, b, netName(b, rails), right, row, 'right');
-  });
-}
-
-function drawEarth(pen: Pen, { wiring }: Drawable, cells: number, y: number): Band | undefined {
-  if (wiring.earthNet === undefined || wiring.earthPoints.length === 0) return undefined;
-  const net = wiring.earthNet;
-  const perRow = cells;
-  const points = [...wiring.earthPoints].sort((a, b) => naturally(pen.label(a), pen.label(b))).filter((point) => !isLooseEnd(point));
-  const rows = Math.ceil(points.length / perRow);
-  points.forEach((point, index) => {
-    const x = MARGIN + (index % perRow) * CELL + CELL / 2;
-    const row = y + 44 + Math.floor(index / perRow) * 40;
-    pen.markers.push({ point, kind: 'way', x, y: row, label: pen.label(point), net });
-  });
-  for (let row = 0; row < rows; row++)
-    line(
-      pen,
-      net,
-      MARGIN,
-      y + 44 + row * 40,
-      MARGIN + (Math.min(points.length - row * perRow, perRow) - 0.5) * CELL,
-      y + 44 + row * 40,
-      points[0],
-    );
-  if (rows > 1) line(pen, net, MARGIN, y + 44, MARGIN, y + 44 + (rows - 1) * 40);
-  return {
-    title: 'Protective earth',
-    tint: 'none',
-    form: 'earth',
-    y,
-    height: 44 + rows * 40,
-    rails: [],
-    symbols: [],
-    segments: pen.segments,
-    dots: [],
-    markers: pen.markers,
-    flags: [],
-    earths: [],
-    links: [],
-    lines: [],
-  };
 }
 
 /** Numbers every row with a symbol and fills in cross references: coil to its contacts' lines, contact to its coil's line. */

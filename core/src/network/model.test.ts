@@ -3,28 +3,91 @@ import type { Coil } from '#core/devices';
 import { CURVES, openingMs } from '#core/devices';
 import { add, divide, impedanceOfVa, magnitude, multiply, type Phasor, phasor } from '#core/units';
 import { bench, demo, powered } from '../testing/demo';
+import { line, rigged } from '../testing/rigged';
 import { CLASS_2_MODEL, HIGH_Z, LOW_Z_OHMS, loadedVolts, meterImpedance, valuesOf, windingModel } from './index';
 
 const row = (va: number) => CLASS_2_MODEL.find((one) => one.va === va)!;
 /** Volts at a load on a source, by the phasor divider. */
 const divider = (idleV: number, source: Phasor, load: Phasor): number =>
   magnitude(divide(multiply(phasor(idleV), load), add(source, load)));
-const parallel = (a: Phasor, b: Phasor): Phasor => divide(multiply(a, b), add(a, b));
 
-describe('control transformer, seen from its secondary', () => {
-  // Checks re-derived here by the phasor divider; the model's ohms are common practice.
-  const forty = phasor(2.08, 0.73);
-  it('40 VA at 1.667 A resistive: 24.01 V', () => expect(divider(27.5, forty, phasor(24 / 1.667))).toBeCloseTo(24.01, 1));
+const windings = (va: number, primaryV: number) =>
+  windingModel({
+    kind: 'transformer',
+    id: 't',
+    core: '#',
+    style: 'class-2',
+    regulation: 0,
+    va,
+    primary: [
+      { mark: 'a', volts: 0 },
+      { mark: 'b', volts: primaryV },
+    ],
+    secondary: [
+      { mark: 'c', volts: 0 },
+      { mark: 'd', volts: 24 },
+    ],
+  })!;
+
+/** A contactor whose armature is held open on a control transformer, with or without 15 VA of pf 0.6 beside it, at the end of a cable. */
+function pullingIn({
+  va,
+  inrushVa,
+  line: share = 1,
+  base = false,
+  cableM,
+}: {
+  va: number;
+  inrushVa: number;
+  line?: number;
+  base?: boolean;
+  cableM?: number;
+}) {
+  const coil = (volts: number, voltAmps: number, pf: number) => ({
+    coilKind: 'AC',
+    coilV: volts,
+    coilHz: '60',
+    inrushVa: voltAmps,
+    inrushPf: pf,
+    sealedVa: voltAmps,
+    sealedPf: pf,
+  });
+  const circuit = rigged(
+    {
+      G1: line(120 * share),
+      T1: ['control-transformer-24', { va }],
+      K1: ['contactor-2', coil(24, inrushVa, 0.7)],
+      ...(base ? { K2: ['relay-interface-1', coil(24, 15, 0.6)] as [string, Record<string, number | string>] } : {}),
+    },
+    [
+      ['G1:L', 'T1:120'],
+      ['G1:N', 'T1:COM'],
+      ['T1:R', 'K1:A1', cableM],
+      ['K1:A2', 'T1:C', cableM],
+      ...(base
+        ? ([
+            ['T1:R', 'K2:A1'],
+            ['K2:A2', 'T1:C'],
+          ] as const)
+        : []),
+    ],
+  );
+  const one = bench(circuit, [powered], ['K1.coil=jammed']);
+  return { coilV: one.read(1000, 'K1:A1,K1:A2'), secondaryV: one.read(1000, 'T1:R,T1:C') };
+}
+
+describe('control transformer, solved in a circuit', () => {
+  // Expected volts re-derived by the phasor divider; the model's ohms are common practice. At 115 VA two unknown leads of 10 mΩ take 0.08 V, so those rows read the secondary.
+  const near = (is: number, wanted: number) => expect(Math.abs(is - wanted), `${is} against ${wanted}`).toBeLessThan(0.06);
   it('a 33 VA coil of pf 0.7 is 17.45 ohm, 12.22 + j12.47', () => {
     const z = impedanceOfVa(24, 33, 0.7);
     expect([magnitude(z), z.re, z.im].map((value) => Math.round(value * 100) / 100)).toEqual([17.45, 12.22, 12.47]);
   });
-  it('that coil alone on 40 VA gets 24.67 V', () => expect(divider(27.5, forty, impedanceOfVa(24, 33, 0.7))).toBeCloseTo(24.67, 2));
+  it('that coil alone on 40 VA gets 24.67 V', () => near(pullingIn({ va: 40, inrushVa: 33 }).coilV, 24.67));
   it('with 15 VA on and 150 ft of 18 AWG: 23.74 V at the transformer, 21.98 V at the coil', () => {
-    const branch = add(impedanceOfVa(24, 33, 0.7), phasor(1.916));
-    const atTransformer = divider(27.5, forty, parallel(branch, impedanceOfVa(24, 15, 0.6)));
-    expect(atTransformer).toBeCloseTo(23.74, 2);
-    expect((atTransformer * magnitude(impedanceOfVa(24, 33, 0.7))) / magnitude(branch)).toBeCloseTo(21.98, 2);
+    const { coilV, secondaryV } = pullingIn({ va: 40, inrushVa: 33, base: true, cableM: 45.72 });
+    near(secondaryV, 23.74);
+    near(coilV, 21.98);
   });
   it.each([
     [40, 1, 18.83],
@@ -32,62 +95,26 @@ describe('control transformer, seen from its secondary', () => {
     [60, 0.9, 19.28],
     [75, 0.9, 20.25],
     [100, 0.9, 21.16],
-  ])('115 VA of inrush on %i VA at %f of line: %f V', (va, line, volts) => {
-    const { idleV, ohms, reactanceOhms } = row(va);
-    const load =
-      va === 40
-        ? parallel(impedanceOfVa(24, 115, 0.7), impedanceOfVa(24, 15, 0.6))
-        : parallel(impedanceOfVa(24, 115, 0.7), impedanceOfVa(24, 15, 0.6));
-    expect(divider(idleV * line, phasor(ohms, reactanceOhms), load)).toBeCloseTo(volts, 1);
-  });
-  it('short at the terminals 12.5 A, at 50 ft of 18 AWG 9.77 A', () => {
-    expect(27.5 / magnitude(forty)).toBeCloseTo(12.48, 1);
-    expect(27.5 / magnitude(add(forty, phasor(0.6385)))).toBeCloseTo(9.77, 2);
-  });
+  ])('115 VA of inrush on %i VA at %f of line: %f V', (va, share, volts) =>
+    near(pullingIn({ va, inrushVa: 115, line: share, base: true }).secondaryV, volts),
+  );
+  it('115 VA alone on 40 VA: 19.5 V', () => near(pullingIn({ va: 40, inrushVa: 115 }).secondaryV, 19.5));
   it('75 VA has 11.9 % impedance', () =>
-    expect(magnitude(phasor(row(75).ohms, row(75).reactanceOhms)) / (24 ** 2 / 75)).toBeCloseTo(0.119, 3));
+    expect((2 * Math.hypot(windings(75, 120).secondaryOhms, windings(75, 120).secondaryReactanceOhms)) / (24 ** 2 / 75)).toBeCloseTo(
+      0.119,
+      3,
+    ));
   it('winding ohms of 40 VA: 1.04 secondary, 79 primary at 240 V', () => {
-    const model = windingModel({
-      kind: 'transformer',
-      id: 't',
-      core: '#',
-      style: 'class-2',
-      regulation: 0,
-      va: 40,
-      primary: [
-        { mark: 'a', volts: 0 },
-        { mark: 'b', volts: 240 },
-      ],
-      secondary: [
-        { mark: 'c', volts: 0 },
-        { mark: 'd', volts: 24 },
-      ],
-    })!;
-    expect(model.secondaryOhms).toBeCloseTo(1.04, 2);
-    expect(model.primaryOhms).toBeCloseTo(79, 0);
+    expect(windings(40, 240).secondaryOhms).toBeCloseTo(1.04, 2);
+    expect(windings(40, 240).primaryOhms).toBeCloseTo(79, 0);
   });
   it.each(CLASS_2_MODEL.map(({ va }) => [va]))('a rated resistive load on %i VA gets 24.0 V', (va) => {
     const { idleV, ohms, reactanceOhms } = row(va);
     expect(divider(idleV, phasor(ohms, reactanceOhms), phasor(576 / va))).toBeCloseTo(24, 1);
   });
   it('a size between the rows keeps that rule', () => {
-    const model = windingModel({
-      kind: 'transformer',
-      id: 't',
-      core: '#',
-      style: 'class-2',
-      regulation: 0,
-      va: 30,
-      primary: [
-        { mark: 'a', volts: 0 },
-        { mark: 'b', volts: 120 },
-      ],
-      secondary: [
-        { mark: 'c', volts: 0 },
-        { mark: 'd', volts: 24 },
-      ],
-    })!;
-    expect(divider(model.idleV, phasor(2 * model.secondaryOhms, 2 * model.secondaryReactanceOhms), phasor(576 / 30))).toBeCloseTo(24, 1);
+    const { idleV, secondaryOhms, secondaryReactanceOhms } = windings(30, 120);
+    expect(divider(idleV, phasor(2 * secondaryOhms, 2 * secondaryReactanceOhms), phasor(576 / 30))).toBeCloseTo(24, 1);
   });
 });
 
@@ -102,13 +129,6 @@ describe('what a meter does to what it reads', () => {
     expect(loadedVolts(halved, meterImpedance('vac', 60))).toBeCloseTo(56.7, 1);
     expect(loadedVolts(alone, meterImpedance('loz', 60))).toBeCloseTo(0.136, 3);
     expect([HIGH_Z.ohms, LOW_Z_OHMS]).toEqual([10e6, 3000]);
-  });
-  it('a clamp on ten turns showing 2.7 A means 6.5 VA at 24 V', () => expect((2.7 / 10) * 24).toBeCloseTo(6.48, 2));
-  it('a two-wire timer by the cautious rule: 24.0 less 2.4 is 90 %, 22.0 less 2.4 is 81.7 %', () =>
-    expect([(24 - 2.4) / 24, (22 - 2.4) / 24].map((ratio) => Math.round(ratio * 1000) / 10)).toEqual([90, 81.7]));
-  it('5 ohm in series with a 33 VA coil: 19.71 V pulling in, 23.57 V once sealed', () => {
-    expect(divider(24, phasor(5), impedanceOfVa(24, 33, 0.7))).toBeCloseTo(19.71, 2);
-    expect(divider(24, phasor(5), impedanceOfVa(24, 6.5, 0.3))).toBeCloseTo(23.57, 2);
   });
 });
 
@@ -160,10 +180,9 @@ describe('coils off their kind', () => {
     [120, 300],
     [240, 1200],
   ])('the same frame wound for %i V measures %f ohm', (volts, expected) => expect(1 / siemens(coil(volts), 0, 0)).toBeCloseTo(expected, 6));
-  it('a 470 ohm 24 V DC coil draws 51.1 mA; on 28.8 V it heats 1.44 times', () => {
+  it('a 470 ohm 24 V DC coil draws 51.1 mA', () => {
     const relay = coil(24, { current: 'DC', hz: 0, sealedVa: 24 ** 2 / 470 });
     expect(24 * siemens(relay, 1, 0)).toBeCloseTo(0.0511, 4);
-    expect((28.8 / 24) ** 2).toBeCloseTo(1.44, 9);
   });
   it('a 240 V coil stuck on 120 V with six times the inrush draws 3.0 times its sealed amps', () => {
     const stuck = coil(240, { inrushVa: 6 * 6.5 });

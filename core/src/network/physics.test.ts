@@ -1,72 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import type { Circuit, Device } from '#core/circuit';
 import { settleMoment, showOhms } from '#core/sequence';
 import { add, divide, magnitude, phasor } from '#core/units';
 import { bench, demo, on, point, powered } from '../testing/demo';
+import { line, rigged } from '../testing/rigged';
 import { floatingNodes, partNamed, readOhms, readVolts } from './index';
-
-/** A few devices and wires, for one question of physics at a time. */
-function rigged(
-  devices: Record<string, [family: string, nameplate: Record<string, number | string>]>,
-  wires: readonly (readonly [string, string, number?, string?])[],
-  cableM?: number,
-): Circuit {
-  const made = Object.fromEntries(
-    Object.entries(devices).map(([tag, [family, nameplate]]): [string, Device] => [
-      `d${tag}`,
-      {
-        id: `d${tag}` as never,
-        tag,
-        family,
-        title: tag,
-        nameplate: Object.fromEntries(Object.entries(nameplate).map(([name, value]) => [name, { value, evidence: 'print' as const }])),
-        place: { kind: 'panel', name: 'p' },
-        hazard: 'none',
-        notes: '',
-      },
-    ]),
-  );
-  const conductors = Object.fromEntries(
-    wires.map(([a, b, lengthM, cable], index) => [
-      `w${index}`,
-      {
-        id: `w${index}` as never,
-        number: String(index),
-        ends: [`d${a}`, `d${b}`] as never,
-        size: { awg: 18 },
-        material: 'Cu' as const,
-        colour: 'red',
-        insulationV: 300,
-        lengthM: { value: lengthM ?? null, evidence: lengthM ? ('measured' as const) : ('unknown' as const) },
-        cable: (cable ?? null) as never,
-        core: null,
-      },
-    ]),
-  );
-  const cables: Circuit['cables'] =
-    cableM === undefined
-      ? {}
-      : {
-          cA: { id: 'cA' as never, tag: 'W1', title: 'cable', insulationV: 300, lengthM: { value: cableM, evidence: 'measured' as const } },
-        };
-  return {
-    schema: 1,
-    number: 'T',
-    title: 'bench',
-    site: 's',
-    practice: 'na',
-    devices: made,
-    conductors,
-    cables,
-    powerSwitch: { control: { open: [], lift: [] }, isolated: { open: [], lift: [] }, staysOn: [] },
-    complaints: [],
-  };
-}
-
-const line = (volts: number): [string, Record<string, number | string>] => [
-  'supply-1ph',
-  { volts, hz: '60', legOhms: 0.001, legReactanceOhms: 0 },
-];
 
 describe('transformer taps', () => {
   const on40 = (volts: number, tap: string, load: boolean) =>
@@ -183,6 +120,31 @@ describe('control cable', () => {
     const meter = mode === 'loz' ? phasor(1 / 3000) : phasor(1 / 10e6, omega * 100e-12);
     const expected = 120 * magnitude(divide(coupling, add(coupling, meter)));
     expect(Math.abs(one.read(0, 'X1:J,G1:N', mode) / expected - 1)).toBeLessThan(0.02);
+  });
+});
+
+describe('a dirty contact', () => {
+  // Phasor divider, re-derived: 10 ohm in series with a 33 VA, pf 0.7 coil that pulls in, then is held at 6.5 VA, pf 0.3.
+  const dirty = rigged(
+    {
+      G1: line(24),
+      S1: ['push-button', { form: 'NC' }],
+      K1: ['contactor-2', { coilKind: 'AC', coilV: 24, coilHz: '60', inrushVa: 33, inrushPf: 0.7, sealedVa: 6.5, sealedPf: 0.3 }],
+    },
+    [
+      ['G1:L', 'S1:1'],
+      ['S1:2', 'K1:A1'],
+      ['K1:A2', 'G1:N'],
+    ],
+  );
+  const share = (ohms: number, re: number, im: number) => (24 * Math.hypot(re, im)) / Math.hypot(re + ohms, im);
+  it('hides while the coil is held and shows at pull-in', () => {
+    const open = bench(dirty, [powered], ['S1.1-2=resistive', 'K1.coil=jammed']);
+    expect(open.read(100, 'K1:A1,K1:A2')).toBeCloseTo(share(10, 12.22, 12.47), 1);
+    expect(open.read(100, 'K1:A1,K1:A2')).toBeLessThan(0.85 * 24);
+    const held = bench(dirty, [powered], ['S1.1-2=resistive', 'K1.coil=stuckClosed']);
+    expect(held.read(100, 'K1:A1,K1:A2')).toBeCloseTo(share(10, 26.58, 84.54), 1);
+    expect(held.read(100, 'K1:A1,K1:A2')).toBeGreaterThan(0.9 * 24);
   });
 });
 

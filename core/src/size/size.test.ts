@@ -59,6 +59,12 @@ describe('coil bands', () => {
     expect(coilWord(coil(), volts / 24)).toBe(word);
   });
 
+  // The cautious rule for a two-wire timer: source less its drop, against the guaranteed pick-up. Common practice.
+  it.each([
+    [24, 'pulls in'],
+    [22, 'not guaranteed'],
+  ])('%f V behind a timer that keeps 2.4 V: %s', (volts, word) => expect(coilWord(coil(), (volts - 2.4) / 24)).toBe(word));
+
   it('a range coil 208–240 is good from 176.8 to 264 V', () => {
     // Source: 0.85 of the low and 1.10 of the high end, IEC 60947-4-1.
     const window = coilWindow(rated(208, 240))!;

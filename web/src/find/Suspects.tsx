@@ -3,25 +3,13 @@ import { percent, reading as spell } from '#core/units';
 import { useAppDispatch } from '../app/store';
 import { findSlice } from '../circuit/findSlice';
 import { Heading, Label, Note, Row } from '../ui/parts';
+import { Side } from '../ui/Side';
 import type { FindAnswer } from '../worker/protocol';
 
 export function Suspects({ answer, noDanger }: { answer: FindAnswer; noDanger: boolean }) {
   const dispatch = useAppDispatch();
   return (
-    <Box
-      as="aside"
-      aria-label="Suspects"
-      tabIndex={0}
-      w="326px"
-      flexShrink={0}
-      bg="sheet"
-      borderLeft="1px solid"
-      borderColor="hairline"
-      overflowY="auto"
-      px="14px"
-      py="12px"
-      css={{ '@media (max-width: 700px)': { width: 'auto' } }}
-    >
+    <Side label="Suspects">
       <Heading>Suspects</Heading>
       <Box color="muted" fontSize="14px">
         Ranked by what fits what is seen and read. One fault at a time is considered.
@@ -56,6 +44,6 @@ export function Suspects({ answer, noDanger }: { answer: FindAnswer; noDanger: b
         <span>No live work above 50 V</span>
         <input type="checkbox" checked={noDanger} onChange={({ target }) => dispatch(findSlice.actions.dangerTurned(target.checked))} />
       </Row>
-    </Box>
+    </Side>
   );
 }

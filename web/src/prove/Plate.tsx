@@ -8,6 +8,7 @@ import { useBench } from '../circuit/BenchProvider';
 import { benchSlice } from '../circuit/benchSlice';
 import { circuitSlice } from '../circuit/circuitSlice';
 import { Badge, Button, Heading, Label, Mono, Note, Row } from '../ui/parts';
+import { Side } from '../ui/Side';
 import { CoilGauge } from './CoilGauge';
 import { swapChanges } from './edits';
 import { FaultSetter } from './FaultSetter';
@@ -32,20 +33,7 @@ export function Plate() {
       </Box>
     );
   return (
-    <Box
-      as="aside"
-      aria-label="Plate"
-      tabIndex={0}
-      w="326px"
-      flexShrink={0}
-      bg="sheet"
-      borderLeft="1px solid"
-      borderColor="hairline"
-      overflowY="auto"
-      px="14px"
-      py="12px"
-      css={{ '@media (max-width: 700px)': { width: 'auto', overflowY: 'visible' } }}
-    >
+    <Side label="Plate">
       {chosen || point ? (
         <>
           {chosen && <DevicePlate device={chosen} onFold={() => setFolded(true)} />}
@@ -57,7 +45,7 @@ export function Plate() {
       ) : (
         <FirstUse />
       )}
-    </Box>
+    </Side>
   );
 }
 
