@@ -11,7 +11,7 @@ export const usage = (): string => `mando: circuits of relays, contactors and co
   mando devices CIRCUIT                                             [--json]
   mando backup  FILE        mando restore FILE      (DATABASE_URL)
 
-CIRCUIT is a file, or demo:Q1, demo:Q3, demo:Q9, demo:L1A, demo:L1B.
+CIRCUIT is a file, or demo: and the number of a demo circuit: demo:Q1.
 
   --set TC1.cooling=on     an input, from the first moment; a push button is pressed for half a second
   --power on|control|isolated   (on, unless said)

@@ -1,4 +1,4 @@
-import { readFileSync } from 'node:fs';
+import { readdirSync, readFileSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import { parseArgs } from 'node:util';
 import {
@@ -49,6 +49,11 @@ export function parseWords(words: readonly string[]) {
   }
 }
 
+export const demoNames = (): string[] =>
+  readdirSync(fileURLToPath(new URL('../../demo/', import.meta.url)))
+    .filter((name) => /^[QL]\d+[A-Z]?\.json$/.test(name))
+    .map((name) => name.replace('.json', ''));
+
 /** Reads `demo:Q1` or a file. */
 export function openCircuit(positionals: readonly string[]): { circuit: Circuit; plan: NetworkPlan } {
   const [name, ...rest] = positionals;
@@ -62,7 +67,7 @@ export function openCircuit(positionals: readonly string[]): { circuit: Circuit;
   } catch {
     throw new CliError(
       name.startsWith('demo:')
-        ? `There is no demo circuit ${name.slice(5)}. There are Q1, Q3, Q9, L1A and L1B.`
+        ? `There is no demo circuit ${name.slice(5)}. There are ${demoNames().join(', ')}.`
         : `The file ${name} cannot be read.`,
     );
   }

@@ -48,7 +48,7 @@ describe('the command line', () => {
   });
   it.each([
     [['frobnicate'], 'There is no command'],
-    [['solve', 'demo:Q7'], 'There is no demo circuit'],
+    [['solve', 'demo:Q12'], 'There is no demo circuit'],
     [['solve', 'demo:Q1', '--read', 'K1:A3,T1:C'], 'K1 has no terminal A3'],
     [['solve', 'demo:Q1', '--at', 'soon'], 'is no moment'],
     [['solve', 'demo:Q1', '--set', 'TC1.magic=on'], 'has no input'],

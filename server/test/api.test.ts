@@ -58,7 +58,18 @@ describe('demo data', () => {
     await loadDemo(pool);
     const { jobs } = jobsSchema.parse((await get('/api/jobs')).json());
     expect(jobs.filter(({ demo }) => demo)).toHaveLength(1);
-    expect(jobs[0]!.circuits.flatMap(({ demo }) => demo ?? []).sort()).toEqual(['L1A', 'L1B', 'Q1', 'Q3', 'Q9']);
+    expect(jobs[0]!.circuits.flatMap(({ demo }) => demo ?? []).sort()).toEqual([
+      'L1A',
+      'L1B',
+      'L4',
+      'Q1',
+      'Q2',
+      'Q3',
+      'Q5',
+      'Q6',
+      'Q7',
+      'Q9',
+    ]);
   });
 });
 

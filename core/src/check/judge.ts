@@ -2,17 +2,7 @@ import type { Device, Evidence } from '#core/circuit';
 import { type Coil, familyOf } from '#core/devices';
 import type { CoilExposure, ContactExposure, Exploration } from '#core/explore';
 import type { PlannedPart } from '#core/network';
-import {
-  type CoilWindow,
-  type CoilWord,
-  coilVerdict,
-  coilWindow,
-  coilWord,
-  judgePole,
-  type PoleRow,
-  type Verdict,
-  worse,
-} from '#core/size';
+import { type CoilWindow, type CoilWord, coilVerdict, coilWindow, coilWord, judgePole, type Row, type Verdict, worse } from '#core/size';
 import { volts } from '#core/units';
 
 export interface CoilJudgement {
@@ -114,7 +104,7 @@ export interface PoleJudgement {
   readonly part: number;
   readonly contact: string;
   readonly exposure: ContactExposure;
-  readonly rows: readonly PoleRow[];
+  readonly rows: readonly Row[];
   readonly serves: readonly string[];
   readonly verdict: Verdict;
   readonly evidence: Evidence;
@@ -140,6 +130,13 @@ export function judgeContact(planned: PlannedPart, exploration: Exploration): Po
     motorRunA: sum('motor'),
     motorLockedA: motors ? Math.max(exposure.startA, lockedShare * 0.9) : 0,
     resistiveA: sum('resistive'),
+    lampA: sum('lamp'),
+    lampInrushA: exposure.serves.reduce((total, { part: load, amps, kind }) => {
+      const found = plan.parts[load]!.part;
+      return total + (kind === 'lamp' && found.kind === 'load' ? amps * (found.inrushTimes ?? 12) : 0);
+    }, 0),
+    inputA: sum('input'),
+    current: exposure.current,
     coilHeldA: sum('coil'),
     coilInrushA: inrush,
     electronicsA: sum('electronics'),

@@ -1,7 +1,7 @@
-import { type Circuit, validateCircuit } from '#core/circuit';
+import { type Circuit, conductorsAt, type Device, terminalId, validateCircuit } from '#core/circuit';
 import { catalogue } from '#core/devices';
 import type { Exploration } from '#core/explore';
-import { amps, figures, volts } from '#core/units';
+import { amount, volts } from '#core/units';
 import type { Finding } from './finding';
 import { type CoilJudgement, judgeCoil, judgeContact, type PoleJudgement } from './judge';
 
@@ -16,9 +16,17 @@ export interface Study {
 export const studyOf = (circuit: Circuit, exploration: Exploration): Study => ({
   circuit,
   exploration,
-  coils: exploration.plan.parts.filter(({ part }) => part.kind === 'coil').map((planned) => judgeCoil(planned, exploration)),
+  coils: exploration.plan.parts
+    .filter(({ part, device }) => part.kind === 'coil' && !isCapped(exploration.plan, device, part))
+    .map((planned) => judgeCoil(planned, exploration)),
   poles: exploration.plan.parts.flatMap((planned) => judgeContact(planned, exploration) ?? []),
 });
+
+/** A pre-wired relay has a lead for each of its voltages: one is used, the others are capped and no coil to judge. */
+function isCapped(plan: Exploration['plan'], device: Device, part: { a: string; b: string }): boolean {
+  const coils = plan.partsIn(device.id).filter((one) => one.part.kind === 'coil');
+  return coils.length > 1 && [part.a, part.b].some((mark) => conductorsAt(plan.circuit, terminalId(device.id, mark)).length === 0);
+}
 
 export interface Rule {
   readonly id: string;
@@ -93,17 +101,17 @@ export const poleRule: Rule = {
             state: exposure.state,
             verdict: row.verdict,
             title:
-              row.limitA === undefined
+              row.limit === undefined
                 ? `${device.tag} ${contact}: no ${row.rating} rating`
-                : `${device.tag} ${contact}: ${amps(row.isA)} against ${amps(row.limitA)} ${row.rating}`,
-            is: row.isA,
-            limit: row.limitA,
-            limitKind: 'limit',
-            unit: 'A',
-            consequence: row.limitA === undefined ? 'Nobody can say whether this contact lasts.' : 'The contact welds or burns.',
-            reason: `${row.asks} for ${serves.join(', ')} at ${volts(exposure.breaksV)}: ${figures(row.isA)} A.`,
+                : `${device.tag} ${contact}: ${amount(row.is, row.unit)} against ${amount(row.limit, row.unit)} ${row.rating}`,
+            is: row.is,
+            limit: row.limit,
+            limitKind: row.kind,
+            unit: row.unit,
+            consequence: row.limit === undefined ? 'Nobody can say whether this contact lasts.' : 'The contact welds or burns.',
+            reason: `${row.asks} for ${serves.join(', ')} at ${volts(exposure.breaksV)}: ${amount(row.is, row.unit)}.`,
             remedy:
-              row.limitA === undefined
+              row.limit === undefined
                 ? `Read the ${row.rating} figure on the part and enter it.`
                 : 'A contactor or relay with a higher rating for this load.',
             source: row.source,

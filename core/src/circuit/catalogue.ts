@@ -6,6 +6,8 @@ export interface FieldFacts {
   readonly choices?: readonly string[];
   readonly least?: number;
   readonly most?: number;
+  /** a rating that the print may be silent on */
+  readonly optional?: boolean;
   /** Used when the field is unknown; never given for a coil's volts, kind or frequency. */
   readonly typical?: { readonly value: number | string; readonly source: string };
 }

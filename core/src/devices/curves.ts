@@ -8,6 +8,19 @@ interface Curve {
   readonly source: string;
 }
 
+/** A miniature breaker: thermal as all, at once from the upper edge of its letter. */
+function mcb(edge: number): Curve {
+  return {
+    points: [
+      [1.45, 3600],
+      [2.55, 20],
+      [edge, 0.01],
+    ],
+    fadeMs: 60_000,
+    source: 'IEC 60898, from memory',
+  };
+}
+
 /** Time–current curves. All from memory of the named standard; shown as typical, never as a limit. */
 export const CURVES: Readonly<Record<CurveName, Curve>> = {
   'na-time-delay-motor': {
@@ -81,6 +94,18 @@ export const CURVES: Readonly<Record<CurveName, Curve>> = {
     fadeMs: 600_000,
     source: 'IEC 60947-4-1 class 10, from memory',
   },
+  'breaker-na': {
+    points: [
+      [1.35, 3600],
+      [2, 60],
+      [8, 0.02],
+    ],
+    fadeMs: 60_000,
+    source: 'UL 489, from memory',
+  },
+  'mcb-B': mcb(5),
+  'mcb-C': mcb(10),
+  'mcb-D': mcb(20),
   protector: {
     points: [
       [1.5, 600],

@@ -27,11 +27,10 @@ export const partsOf = (device: Device): readonly Part[] => {
 /** Facts that a coil cannot be judged without; names of the nameplate fields still unknown. */
 export const missingFacts = (device: Device): string[] => {
   const family = familyOf(device);
-  const optional = new Set(['coilHighV', 'motorA', 'motorNcA', 'lockedA', 'resistiveA', 'resistiveNcA', 'pilotCode', 'carryA']);
   return Object.entries(family.fields)
     .filter(
       ([name, facts]) =>
-        facts.typical === undefined && !optional.has(name) && !(name === 'coilHz' && device.nameplate.coilKind?.value === 'DC'),
+        facts.typical === undefined && !facts.optional && !(name === 'coilHz' && device.nameplate.coilKind?.value === 'DC'),
     )
     .filter(([name]) => {
       const given = device.nameplate[name];

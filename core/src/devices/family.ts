@@ -10,6 +10,8 @@ export interface InputFacts {
   /** what is so while it is on: "calling for cooling" */
   readonly state: string;
   readonly kind: 'maintained' | 'momentary';
+  /** inputs of one group exclude each other: the positions of a selector */
+  readonly group?: string;
   readonly rest: boolean;
 }
 
@@ -58,6 +60,15 @@ const common = 'common practice';
 
 /** Field builders shared by the rows. */
 export const field = {
+  rating: (label: string, unit: string, least = 0, most = 1e6): FieldFacts => ({
+    label,
+    unit,
+    kind: 'number',
+    least,
+    most,
+    optional: true,
+  }),
+  mark: (label: string, choices: readonly string[]): FieldFacts => ({ label, unit: '', kind: 'choice', choices, optional: true }),
   number: (label: string, unit: string, least = 0, most = 1e6): FieldFacts => ({ label, unit, kind: 'number', least, most }),
   typical: (label: string, unit: string, value: number, source = common, least = 0, most = 1e6): FieldFacts => ({
     label,

@@ -10,6 +10,7 @@ export type {
   Fuse,
   Join,
   Load,
+  Load3,
   Motor,
   Motor3,
   Mover,
@@ -18,6 +19,7 @@ export type {
   PoleRatings,
   SeriesTimer,
   Source,
+  Timer,
   Transformer,
   Travel,
 } from './part';

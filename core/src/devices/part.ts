@@ -24,14 +24,26 @@ export type Mover =
   | { readonly by: 'input'; readonly input: string }
   | { readonly by: 'output'; readonly inputs: readonly string[] }
   | { readonly by: 'travel' }
-  | { readonly by: 'trip' };
+  | { readonly by: 'trip' }
+  | { readonly by: 'timer' };
 
 export interface Contact extends TwoEnded {
   readonly kind: 'contact';
   readonly form: 'NO' | 'NC';
   readonly mover: Mover;
   readonly duty: 'power' | 'control';
-  readonly symbol: 'contact' | 'isolator' | 'push' | 'pressure' | 'thermostat' | 'overload' | 'end-switch';
+  readonly symbol:
+    | 'contact'
+    | 'isolator'
+    | 'push'
+    | 'pressure'
+    | 'thermostat'
+    | 'overload'
+    | 'end-switch'
+    | 'float'
+    | 'selector'
+    | 'light'
+    | 'clock';
   readonly ratings: PoleRatings;
 }
 
@@ -43,15 +55,34 @@ export interface PoleRatings {
   readonly pilotCode?: string | undefined;
   readonly carryA?: number | undefined;
   readonly makeA?: number | undefined;
+  /** IEC: AC-3 motor amps, AC-15 coil amps */
+  readonly ac3A?: number | undefined;
+  readonly ac15A?: number | undefined;
+  /** hp marks at 120 and at 240 V, single phase */
+  readonly hp120?: number | undefined;
+  readonly hp240?: number | undefined;
+  /** lamps or ballasts (AC-5), and the peak the pole may make */
+  readonly lampA?: number | undefined;
+  readonly peakA?: number | undefined;
+  /** an explicit DC figure and the volts it holds at */
+  readonly dcA?: number | undefined;
+  readonly dcV?: number | undefined;
+  readonly mostV?: number | undefined;
+  readonly leastMa?: number | undefined;
+  readonly surface?: 'power' | 'relay' | 'auxiliary' | 'gold' | undefined;
 }
 
 export interface Coil extends TwoEnded {
   readonly kind: 'coil';
-  readonly current: 'AC' | 'DC' | undefined;
+  readonly current: 'AC' | 'DC' | 'AC/DC' | undefined;
   readonly ratedV: number | undefined;
   /** high end of a range coil (208–240), else the same as `ratedV` */
   readonly ratedHighV: number | undefined;
   readonly hz: number | undefined;
+  /** a second point of the print: 110 V at 50 Hz beside 120 V at 60 Hz */
+  readonly alsoAt?: { readonly volts: number; readonly hz: number } | undefined;
+  /** keeps its place without current: a set or a reset coil of a latching relay */
+  readonly latch?: 'set' | 'reset' | undefined;
   readonly inrushVa: number;
   readonly inrushPf: number;
   readonly sealedVa: number;
@@ -74,6 +105,30 @@ export interface Load extends TwoEnded {
   readonly pf: number;
   /** DC seen as the same ohms (lamp, heater), or nothing (a rectifier or a transformer inside) */
   readonly passesDc: boolean;
+  /** lamps: amps as they are made over running amps */
+  readonly inrushTimes?: number | undefined;
+}
+
+/** Three equal elements on three lines, in delta or in wye without a neutral. */
+export interface Load3 extends Common {
+  readonly kind: 'load3';
+  readonly ends: readonly [string, string, string];
+  readonly star: string;
+  readonly connection: 'delta' | 'wye';
+  readonly ratedV: number | undefined;
+  /** all three together */
+  readonly watts: number;
+}
+
+/** A timer with a supply of its own and a call input; its contact follows the call late. */
+export interface Timer extends TwoEnded {
+  readonly kind: 'timer';
+  /** ends of the supply that keeps it alive */
+  readonly fedBy: readonly [string, string];
+  readonly ratedV: number;
+  readonly va: number;
+  readonly onDelayS: number | undefined;
+  readonly offDelayS: number | undefined;
 }
 
 export interface Motor extends TwoEnded {
@@ -116,7 +171,8 @@ export interface Transformer extends Common {
   readonly kind: 'transformer';
   readonly core: string;
   readonly primary: readonly { readonly mark: string; readonly volts: number }[];
-  readonly secondary: readonly { readonly mark: string; readonly volts: number }[];
+  /** `copper`: share of the whole winding's ohms up to this tap, where it does not go by the square of the volts */
+  readonly secondary: readonly { readonly mark: string; readonly volts: number; readonly copper?: number }[];
   readonly va: number | undefined;
   readonly style: 'class-2' | 'industrial';
   readonly regulation: number;
@@ -127,9 +183,9 @@ export interface Fuse extends TwoEnded {
   readonly ratingA: number | undefined;
   readonly curve: CurveName;
   readonly ohms: number;
-  /** several fuses or poles that open together share a trip */
-  readonly trip: 'own' | 'shared';
-  readonly symbol: 'fuse' | 'overload-heater';
+  /** an overload's heaters share a trip and stay closed; the poles of a breaker are linked and open together */
+  readonly trip: 'own' | 'shared' | 'linked';
+  readonly symbol: 'fuse' | 'overload-heater' | 'breaker';
 }
 
 export interface SeriesTimer extends TwoEnded {
@@ -179,6 +235,8 @@ export type Part =
   | Contact
   | Coil
   | Load
+  | Load3
+  | Timer
   | Motor
   | Motor3
   | Source
@@ -198,6 +256,10 @@ export type CurveName =
   | 'iec-5x20-F'
   | 'blade-32'
   | 'overload-10'
+  | 'breaker-na'
+  | 'mcb-B'
+  | 'mcb-C'
+  | 'mcb-D'
   | 'protector';
 
 /** Every node mark that a part touches, inner nodes included. */
@@ -207,6 +269,9 @@ export function endsOf(part: Part): string[] {
       return [...part.ends, part.star];
     case 'transformer':
       return [...part.primary.map((tap) => tap.mark), ...part.secondary.map((tap) => tap.mark), part.core];
+    case 'load3':
+      return part.connection === 'wye' ? [...part.ends, part.star] : [...part.ends];
+    case 'timer':
     case 'dc-output':
       return [part.a, part.b, ...part.fedBy];
     default:

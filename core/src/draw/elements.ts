@@ -10,7 +10,7 @@ import {
   type TerminalId,
   terminalId,
 } from '#core/circuit';
-import { EARTH, endsOf, familyOf, type Part, partsOf, type Transformer } from '#core/devices';
+import { EARTH, endsOf, familyOf, type Part, partsOf, type Timer, type Transformer } from '#core/devices';
 import { figures, span } from '#core/units';
 import type { SymbolKind, VoltageClass } from './sheet';
 
@@ -42,6 +42,7 @@ export interface SourceElement {
 }
 
 export interface BlockElement {
+  readonly symbol: 'motor-block' | 'heater-block';
   readonly id: string;
   readonly device: Device;
   readonly part: string;
@@ -68,6 +69,10 @@ export interface Drawable {
   readonly spare: readonly { readonly device: DeviceId; readonly part: string; readonly words: string }[];
   readonly wiring: Wiring;
 }
+
+type AddElement = (part: string, kind: SymbolKind, a: string, b: string, text: string, more?: Partial<Element>) => void;
+
+const delays = ({ onDelayS, offDelayS }: Timer): string => `${figures(onDelayS ?? 0)}/${figures(offDelayS ?? 0)} s`;
 
 const ordered = (circuit: Circuit): Device[] => Object.values(circuit.devices).sort((a, b) => (a.id < b.id ? -1 : 1));
 
@@ -234,14 +239,16 @@ export function drawableOf(circuit: Circuit): Drawable {
     const parts = partsOf(device);
     addSupply(device, parts);
     for (const part of parts) {
-      if (part.kind === 'motor3')
+      if (part.kind === 'motor3' || part.kind === 'load3')
         blocks.push({
+          symbol: part.kind === 'motor3' ? 'motor-block' : 'heater-block',
           id: `${device.id}:${part.id}`,
           device,
           part: part.id,
           terminals: part.ends.map(at),
-          text: `${figures(part.runA)} A`,
+          text: part.kind === 'motor3' ? `${figures(part.runA)} A` : `${figures(part.watts / 1000)} kW`,
         });
+      if (part.kind === 'timer') addTimer(part, add);
       if (part.kind === 'transformer') addTransformer(device, part, add);
       if (part.kind === 'dc-output')
         sources.push({
@@ -254,10 +261,10 @@ export function drawableOf(circuit: Circuit): Drawable {
           text: `${figures(part.volts ?? 0)} V`,
         });
       const kind = elementKind(part);
-      if (!kind || !('a' in part)) continue;
+      if (!kind || !('a' in part) || part.kind === 'timer') continue;
       const isLoad =
         part.kind === 'coil' || part.kind === 'load' || part.kind === 'motor' || part.kind === 'electronics' || part.kind === 'travel';
-      const isHead = (part.kind === 'fuse' && part.symbol === 'fuse') || (part.kind === 'contact' && part.symbol === 'isolator');
+      const isHead = (part.kind === 'fuse' && part.symbol !== 'overload-heater') || (part.kind === 'contact' && part.symbol === 'isolator');
       if (isSpare(wiring, at(part.a), at(part.b)))
         spare.push({ device: device.id, part: part.id, words: `${device.tag} ${part.a}–${part.b}` });
       else
@@ -270,6 +277,13 @@ export function drawableOf(circuit: Circuit): Drawable {
     }
   }
   return { elements, sources, blocks, spare, wiring };
+
+  /** Two loads of its own: the call input, and the supply it lives on. */
+  function addTimer(part: Timer, add: AddElement) {
+    add('call', 'timer', part.a, part.b, delays(part), { isLoad: true });
+    if (!(part.fedBy[0] === part.a && part.fedBy[1] === part.b))
+      add('supply', 'box', part.fedBy[0], part.fedBy[1], `${figures(part.va)} VA`, { isLoad: true });
+  }
 
   function addSupply(device: Device, parts: readonly Part[]) {
     const legs = parts.flatMap((part) => (part.kind === 'source' ? [part] : []));
@@ -301,11 +315,7 @@ export function drawableOf(circuit: Circuit): Drawable {
     });
   }
 
-  function addTransformer(
-    device: Device,
-    part: Transformer,
-    add: (part: string, kind: SymbolKind, a: string, b: string, text: string, more?: Partial<Element>) => void,
-  ) {
+  function addTransformer(device: Device, part: Transformer, add: AddElement) {
     const wiredMarks = (taps: Transformer['primary']) => taps.filter(({ mark }) => wiring.wired.has(terminalId(device.id, mark)));
     const primary = wiredMarks(part.primary);
     if (primary.length >= 2)

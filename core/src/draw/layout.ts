@@ -262,7 +262,7 @@ function drawComb(pen: Pen, plan: BandPlan, drawable: Drawable, cells: number, y
     for (const block of component.blocks) {
       const walked = walkBlock(block.terminals, component.elements, rails, drawable);
       if (!walked || component.blocks.length > 1 || walked.used.size < component.elements.length) return undefined;
-      row += drawBlock(pen, block, 'motor-block', walked, rails, rightX, row) + 18;
+      row += drawBlock(pen, block, block.symbol, walked, rails, rightX, row) + 18;
     }
     if (component.blocks.length === 0) listed.push(...component.elements);
   }

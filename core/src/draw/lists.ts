@@ -31,7 +31,7 @@ export function drawList(pen: Pen, plan: BandPlan, rails: readonly Rail[], y: nu
       id: block.id,
       device: block.device.id,
       part: block.part,
-      kind: block === plan.head ? 'source-block' : 'motor-block',
+      kind: 'symbol' in block ? block.symbol : 'source-block',
       form: undefined,
       x: x + 32,
       y: next + ((pins.length - 1) * COMB_ROW) / 2,

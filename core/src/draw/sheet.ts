@@ -35,6 +35,12 @@ export type SymbolKind =
   | 'source'
   | 'source-block'
   | 'motor-block'
+  | 'heater-block'
+  | 'breaker'
+  | 'float'
+  | 'selector'
+  | 'light'
+  | 'clock'
   | 'wire';
 
 export interface Pin {

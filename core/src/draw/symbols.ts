@@ -69,6 +69,22 @@ const ACTUATORS: Readonly<Partial<Record<SymbolKind, { na: readonly Stroke[]; ie
     iec: [line(0, -4, 0, -9), line(-4, -9, 4, -9), line(-4, -9, -4, -14), line(4, -9, 4, -14)],
   },
   isolator: { na: [], iec: [line(10, -5, 10, 5)] },
+  float: {
+    na: [stem(8), { as: 'circle', x: 0, y: 12, r: 4 }],
+    iec: [line(0, -4, 0, -9), { as: 'circle', x: 0, y: -13, r: 4 }],
+  },
+  selector: {
+    na: [stem(12), line(-5, 12, 5, 12), line(5, 12, 5, 8)],
+    iec: [line(0, -4, 0, -12), line(-5, -12, 5, -12), line(5, -12, 5, -8)],
+  },
+  light: {
+    na: [stem(9), line(-6, 18, -1, 12), line(0, 19, 5, 13)],
+    iec: [line(0, -4, 0, -9), line(-8, -17, -3, -11), line(-2, -18, 3, -12)],
+  },
+  clock: {
+    na: [stem(8), { as: 'circle', x: 0, y: 13, r: 5 }, line(0, 13, 0, 10), line(0, 13, 3, 13)],
+    iec: [line(0, -4, 0, -9), { as: 'circle', x: 0, y: -14, r: 5 }, line(0, -14, 0, -17), line(0, -14, 3, -14)],
+  },
 };
 
 const push = (form: 'NO' | 'NC' | undefined): Stroke[] => {
@@ -112,6 +128,10 @@ export function strokesOf(
     case 'end-switch':
     case 'overload':
     case 'isolator':
+    case 'float':
+    case 'selector':
+    case 'light':
+    case 'clock':
       return na ? naSwitch(form, ACTUATORS[kind]?.na ?? []) : iecContact(form, ACTUATORS[kind]?.iec ?? []);
     case 'push':
       return na ? push(form) : iecContact(form, [line(0, -4, 0, -13), line(-5, -13, 5, -13)]);
@@ -133,6 +153,15 @@ export function strokesOf(
           ];
     case 'fuse':
       return [line(-26, 0, 26, 0), { as: 'rect', x: -14, y: -6, width: 28, height: 12 }];
+    case 'breaker':
+      return na
+        ? [
+            ...leads(12),
+            { as: 'circle', x: -10, y: 0, r: 2.4 },
+            { as: 'circle', x: 10, y: 0, r: 2.4 },
+            { as: 'arc', x: 0, y: -3, r: 9, up: true },
+          ]
+        : [...leads(10), line(-10, 0, 11, -9), line(7, -3, 13, 3), line(7, 3, 13, -3), { as: 'rect', x: -3, y: -8, width: 6, height: 5 }];
     case 'overload-heater':
       return na
         ? [
@@ -167,9 +196,10 @@ export function strokesOf(
       return [...leads(15), { as: 'circle', x: 0, y: 0, r: 15 }, text(words.length > 6 ? '~' : words)];
     case 'source-block':
     case 'motor-block':
+    case 'heater-block':
       return [
         { as: 'rect', x: -size.width / 2, y: -size.height / 2, width: size.width, height: size.height, body: true },
-        text(kind === 'motor-block' ? 'M 3~' : '3~'),
+        text(kind === 'motor-block' ? 'M 3~' : kind === 'heater-block' ? words || '3~' : '3~'),
       ];
     case 'wire':
       return [line(-26, 0, 26, 0)];

@@ -70,6 +70,12 @@ export function verifyBand(band: Band, netOf: ReadonlyMap<Point, number>): Discr
     if ((groupOfNet.has(net) && groupOfNet.get(net) !== root) || lone.has(net)) found.push({ what: 'missing joint', at: place });
     groupOfNet.set(net, root);
   }
+  for (const { net, x, y1, name } of band.rails) {
+    const group = groupAt(x, y1);
+    const drawn = groupOfNet.get(net);
+    if (group === undefined || (drawn !== undefined && find(drawn) !== find(group)))
+      found.push({ what: 'missing joint', at: `rail ${name}` });
+  }
   for (const { net, group } of named)
     if (group !== undefined && netOfGroup.has(find(group)) && netOfGroup.get(find(group)) !== net)
       found.push({ what: 'false joint', at: `net ${net}` });

@@ -23,7 +23,7 @@ const study = (name: string) => {
   const plan = planNetwork(circuit);
   const { log, atMs, about } = circuit.complaints[0]!;
   const predictions = predict(plan, log, atMs);
-  const part = plan.partsIn(about).find(({ part: one }) => ['coil', 'source'].includes(one.kind))!;
+  const part = plan.partsIn(about).find(({ part: one }) => ['coil', 'source', 'load'].includes(one.kind))!;
   const profile = profilePoints(plan, part.index)!;
   const walk: Test[] = profile.points
     .filter((one) => one !== profile.reference)

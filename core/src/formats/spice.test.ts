@@ -43,10 +43,13 @@ function compare(net: Net, title: string): { driven: number; floating: number; n
 describe.each(DEMO)('%s against ngspice on the exported netlist', (name) => {
   const circuit = demo(name);
   const plan = planNetwork(circuit);
-  it('agrees at every node in every input state', () => {
+  it('agrees at every node in every input state, of many an even sample', () => {
     const rig = createRig(plan);
     let judged = 0;
-    for (const { name: state, log } of inputStates(plan)) {
+    const states = inputStates(plan);
+    const step = Math.max(1, states.length / 16);
+    for (let at = 0; at < states.length; at += step) {
+      const { name: state, log } = states[Math.floor(at)]!;
       settleMoment(rig, frameAt(runLog(rig, log), 400_000).moment);
       for (const net of rig.nets) {
         const { driven, floating, nodes } = compare(net, `${name} ${state} ${net.hz}`);

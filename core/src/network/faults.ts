@@ -30,6 +30,8 @@ export const FAULT_MODES: Readonly<Partial<Record<PartKind, readonly FaultMode[]
   ],
   fuse: [{ mode: 'blown', words: 'open', weight: 12 }],
   load: [{ mode: 'open', words: 'open', weight: 6 }],
+  load3: [{ mode: 'open', words: 'one element open', weight: 6 }],
+  timer: [{ mode: 'dead', words: 'never times', weight: 5 }],
   motor: [
     { mode: 'open', words: 'winding or its protector open', weight: 6 },
     { mode: 'locked', words: 'does not turn', weight: 3 },

@@ -3,21 +3,15 @@ import { describe, expect, it } from 'vitest';
 import type { Circuit } from '#core/circuit';
 import { createRig, frameAt, restMoment, runLog, settleMoment, showMoment, showOhms } from '#core/sequence';
 import { phasor, ZERO } from '#core/units';
-import { bench, DEMO, demo, on, point, powered, seededNumbers } from '../testing/demo';
+import { bench, DEMO, demo, point, powered, seededNumbers } from '../testing/demo';
 import { branchAmps, createNet, floatingNodes, type Net, planNetwork, readOhms, setPart, solveNet, valuesOf } from './index';
 
-const calledLog = {
-  Q1: [powered, on('TC1', 'cooling')],
-  Q9: [powered, on('TC1', 'cooling')],
-  Q3: [powered, on('S2', 'pressed', 1000), on('S2', 'pressed', 1500, false)],
-  L1A: [powered, on('TC1', 'heating')],
-  L1B: [powered, on('TC1', 'heating')],
-} as const;
 const LATE = 300_000;
 
 describe.each(DEMO)('%s as a network', (name) => {
   const circuit = demo(name);
-  const called = bench(circuit, calledLog[name]);
+  const calledLog = circuit.complaints[0]!.log;
+  const called = bench(circuit, calledLog);
 
   it('keeps Kirchhoff at every node of every frequency', () => {
     called.at(LATE);
@@ -42,7 +36,7 @@ describe.each(DEMO)('%s as a network', (name) => {
       devices: Object.fromEntries(Object.entries(circuit.devices).reverse()),
       conductors: Object.fromEntries(Object.entries(circuit.conductors).reverse()),
     };
-    const other = bench(shuffled, calledLog[name]);
+    const other = bench(shuffled, calledLog);
     const [a, b] = [called.at(LATE), other.at(LATE)];
     expect(b.atMs).toBe(a.atMs);
     sameVolts(other.rig.nets, called.rig.nets);
@@ -53,7 +47,7 @@ describe.each(DEMO)('%s as a network', (name) => {
       ...circuit,
       devices: Object.fromEntries(Object.entries(circuit.devices).map(([id, device], index) => [id, { ...device, tag: `Z${index}` }])),
     };
-    const other = bench(renamed, calledLog[name]);
+    const other = bench(renamed, calledLog);
     called.at(LATE);
     other.at(LATE);
     sameVolts(other.rig.nets, called.rig.nets);
@@ -94,7 +88,7 @@ describe('odd circuits', () => {
     const circuit = demo('Q9');
     const plan = planNetwork(circuit);
     const rig = createRig(plan);
-    const frame = frameAt(runLog(rig, calledLog.Q9), LATE);
+    const frame = frameAt(runLog(rig, demo('Q9').complaints[0]!.log), LATE);
     showMoment(rig, frame.moment);
     const before = rig.nets.map(({ vRe }) => vRe.slice());
     const source = plan.parts.filter(({ part }) => part.kind === 'source');
@@ -131,7 +125,7 @@ describe('odd circuits', () => {
               },
             ]),
           );
-          const wild = bench({ ...base, conductors: { ...base.conductors, ...extra } }, calledLog.Q1);
+          const wild = bench({ ...base, conductors: { ...base.conductors, ...extra } }, demo('Q1').complaints[0]!.log);
           for (const at of [0, 10_000, LATE]) {
             wild.at(at);
             for (const { vRe, vIm } of wild.rig.nets) expect([...vRe, ...vIm].every(Number.isFinite)).toBe(true);
@@ -151,7 +145,7 @@ describe('odd circuits', () => {
         dK1: { ...circuit.devices.dK1!, nameplate: { ...circuit.devices.dK1!.nameplate, coilV: { value: null, evidence: 'unknown' } } },
       },
     };
-    const unknown = bench(blank, calledLog.Q1);
+    const unknown = bench(blank, demo('Q1').complaints[0]!.log);
     expect(unknown.trace.changes.some(({ part }) => unknown.plan.parts[part]!.device.tag === 'K1')).toBe(false);
   });
 });

@@ -6,6 +6,8 @@ import { windingModel } from './transformer';
 export const OPEN_SIEMENS = 2 ** -30;
 export const WELD_OHMS = 0.001;
 const SHORT_OHMS = 0.05;
+/** What the call input of a timer draws. Common practice. */
+const CALL_INPUT_VA = 0.3;
 const POWER_POLE_OHMS = 0.002;
 const CONTROL_CONTACT_OHMS = 0.03;
 export const DIRTY_CONTACT_OHMS = 10;
@@ -57,6 +59,10 @@ export function shapesOf(part: Part): BranchShape[] {
   switch (part.kind) {
     case 'motor3':
       return part.ends.map((end) => between(end, part.star));
+    case 'load3':
+      return part.ends.map((end, k) => between(end, part.connection === 'wye' ? part.star : part.ends[(k + 1) % 3]!));
+    case 'timer':
+      return [between(part.a, part.b), between(part.fedBy[0], part.fedBy[1])];
     case 'transformer':
       return transformerShapes(part);
     default:
@@ -73,6 +79,7 @@ const atHz = (z: Phasor, hz: number, ratedHz: number): Phasor => (hz === ratedHz
 
 function coilValue(part: Coil, condition: Condition, hz: number): BranchValue {
   if (condition.fault === 'open' || part.current === undefined || part.ratedV === undefined || part.hz === undefined) return OPEN;
+  if (part.current === 'AC/DC') return ohmic((part.ratedV * part.ratedV) / part.sealedVa); // a rectifier and electronics: about a resistance
   const turns = condition.fault === 'shorted' ? 0.3 : 1; // shorted turns: a fraction of the healthy impedance
   if (part.current === 'DC') {
     const ohms = (part.ratedV * part.ratedV) / part.sealedVa;
@@ -121,7 +128,8 @@ function transformerValues(part: Transformer, { fault }: Condition, hz: number):
   const sections = (taps: Transformer['primary'], full: number, ohms: number, reactance: number, open: boolean): BranchValue[] => {
     // copper of a whole winding grows with the square of its volts, so that every tap has the model's per-unit impedance
     return taps.slice(1).map((tap, i) => {
-      const share = (tap.volts / full) ** 2 - (taps[i]!.volts / full) ** 2;
+      const upTo = (one: (typeof taps)[number] & { copper?: number }): number => one.copper ?? (one.volts / full) ** 2;
+      const share = upTo(tap) - upTo(taps[i]!);
       return open || !model ? OPEN : passive(phasor(ohms * share, hz === 0 ? 0 : reactance * share));
     });
   };
@@ -149,6 +157,15 @@ export function valuesOf(part: Part, condition: Condition, hz: number): BranchVa
     case 'load':
       if (part.ratedV === undefined || fault === 'open' || (hz === 0 && !part.passesDc)) return [OPEN];
       return [passive(hz === 0 ? phasor((part.ratedV * part.ratedV) / part.va) : impedanceOfVa(part.ratedV, part.va, part.pf))];
+    case 'load3':
+      return [0, 1, 2].map((k) => {
+        if (part.ratedV === undefined || (fault === 'open' && k === 0)) return OPEN;
+        return ohmic(((part.connection === 'delta' ? 3 : 1) * part.ratedV * part.ratedV) / part.watts);
+      });
+    case 'timer': {
+      const own = fault === 'dead' ? OPEN : passive(impedanceOfVa(part.ratedV, part.va, 0.8));
+      return [ohmic((part.ratedV * part.ratedV) / CALL_INPUT_VA), hz === 0 ? OPEN : own];
+    }
     case 'motor':
       return [motorValue(part, condition, hz)];
     case 'motor3':
@@ -161,7 +178,7 @@ export function valuesOf(part: Part, condition: Condition, hz: number): BranchVa
     case 'transformer':
       return transformerValues(part, condition, hz);
     case 'fuse':
-      return [(mode === 1 && part.trip === 'own') || fault === 'blown' ? OPEN : ohmic(part.ohms)];
+      return [(mode === 1 && part.trip !== 'shared') || fault === 'blown' ? OPEN : ohmic(part.ohms)];
     case 'series-timer':
       if (fault === 'shorted') return [ohmic(SHORT_OHMS)];
       if (fault === 'open') return [OPEN];

@@ -1,4 +1,4 @@
-import { type Coil, type Fuse, type Motor, openingMs, type Part, type Travel } from '#core/devices';
+import { type Coil, type Fuse, type Motor, openingMs, type Part, type Timer, type Travel } from '#core/devices';
 
 /** What an actor sees when it decides: its own volts and amps, solved. */
 export interface Sight {
@@ -40,6 +40,7 @@ const decideCoil = (part: Coil, { drive, mode, fault }: Sight): Next | null => {
   if (fault === 'stuckClosed') return mode === 1 ? null : { mode: 1, inMs: 0 };
   if (fault === 'jammed' || fault === 'open') return mode === 0 ? null : { mode: 0, inMs: part.releaseMs };
   if (mode === 0) return drive >= part.pickUpTypicalRatio ? { mode: 1, inMs: part.operateMs } : null;
+  if (part.latch === 'set') return null; // it stays where it was put until the other coil pulls it back
   return drive < part.dropOutTypicalRatio ? { mode: 0, inMs: part.releaseMs } : null;
 };
 
@@ -103,6 +104,18 @@ export const ACTORS: Readonly<Partial<Record<Part['kind'], Decide>>> = {
     if (mode === 0) return timing ? { mode: 1, inMs: 1 } : null;
     if (!timing) return { mode: 0, inMs: part.resetMs };
     return part.delayS === undefined ? null : { mode: 2, inMs: part.delayS * 1000 };
+  },
+  timer: (part: Timer, { drive, mode, fault }: Sight) => {
+    // 0 off · 1 waiting to close · 2 closed · 3 waiting to open; a dead supply is seen as no call by `drive`
+    const called = drive >= 0.6 && fault !== 'dead';
+    if (mode === 0) return called ? { mode: 1, inMs: 1 } : null;
+    if (mode === 1) {
+      if (!called) return { mode: 0, inMs: 1 };
+      return part.onDelayS === undefined ? null : { mode: 2, inMs: part.onDelayS * 1000 };
+    }
+    if (mode === 2) return called ? null : { mode: 3, inMs: 1 };
+    if (called) return { mode: 2, inMs: 1 };
+    return part.offDelayS === undefined ? null : { mode: 0, inMs: part.offDelayS * 1000 };
   },
   motor: (part: Motor, sight: Sight) => decideMotor(part, sight, part.protector),
   motor3: (part: { runUpMs: number; runA: number }, sight: Sight) => decideMotor(part, sight, false),

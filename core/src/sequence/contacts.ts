@@ -17,7 +17,7 @@ function isActuated(rig: Rig, { device }: PlannedPart, { mover, form }: Contact,
         own.some(
           ({ part, index }) => part.kind === 'contact' && part.duty === 'power' && part.form === 'NO' && rig.faultOf[index] === 'welded',
         );
-      return welded || any('coil', (index) => moment.modes[index] === 1);
+      return welded || own.some(({ part, index }) => part.kind === 'coil' && part.latch !== 'reset' && moment.modes[index] === 1);
     }
     case 'output':
       return (
@@ -27,6 +27,8 @@ function isActuated(rig: Rig, { device }: PlannedPart, { mover, form }: Contact,
       return any('travel', (index) => moment.values[index]! >= END_SWITCH_AT);
     case 'trip':
       return any('fuse', (index) => moment.modes[index] === 1);
+    case 'timer':
+      return any('timer', (index) => moment.modes[index] === 2 || moment.modes[index] === 3);
   }
 }
 
@@ -49,5 +51,17 @@ export function resetTrips(rig: Rig, moment: Moment): void {
     if (part.kind !== 'fuse' || part.trip !== 'shared' || !moment.inputs.has(`${device.id}.reset`)) continue;
     moment.modes[index] = 0;
     moment.values[index] = Math.min(moment.values[index]!, 0.5);
+  }
+}
+
+/** The poles of a breaker open together; a latching relay's reset coil takes its set coil back. */
+export function linkMoves(rig: Rig, moment: Moment): void {
+  for (const { part, index, device } of rig.plan.parts) {
+    if (moment.modes[index] !== 1) continue;
+    const own = rig.plan.partsIn(device.id);
+    if (part.kind === 'fuse' && part.trip === 'linked')
+      for (const other of own) if (other.part.kind === 'fuse') moment.modes[other.index] = 1;
+    if (part.kind === 'coil' && part.latch === 'reset')
+      for (const other of own) if (other.part.kind === 'coil' && other.part.latch === 'set') moment.modes[other.index] = 0;
   }
 }

@@ -1,6 +1,6 @@
 import type { DeviceId, LogEntry } from '#core/circuit';
 import { ACTORS } from './actors';
-import { moveContacts, resetTrips } from './contacts';
+import { linkMoves, moveContacts, resetTrips } from './contacts';
 import { applyEntry, copyMoment, type Moment, type Rig, restMoment } from './rig';
 import { accumulate, settleMoment, sightOf } from './sight';
 
@@ -68,6 +68,7 @@ export function runLog(rig: Rig, log: readonly LogEntry[], untilMs = Number.POSI
 
   const settle = () => {
     resetTrips(rig, moment);
+    linkMoves(rig, moment);
     for (let round = 0; round < 4 && moveContacts(rig, moment).length > 0; round++);
     settleMoment(rig, moment);
     for (const { part, index } of rig.plan.parts) {

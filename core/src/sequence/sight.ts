@@ -1,4 +1,4 @@
-import { CURVES, openingMs, type Part } from '#core/devices';
+import { type Coil, CURVES, openingMs, type Part } from '#core/devices';
 import { acrossBranch, branchAmps, motor3Admittances, type Net, pairVolts, partAmps, partVolts, solveNet } from '#core/network';
 import { add, divide, magnitude, multiply, type Phasor, phasor, polar, scale, subtract } from '#core/units';
 import { END_SWITCH_AT, RUNNING, type Sight, STARTING } from './actors';
@@ -32,6 +32,8 @@ export function sightOf(rig: Rig, index: number, moment: Moment): Sight {
         return one.ratedV === undefined
           ? 0
           : Math.max(0, ...nets.map((net) => magnitude(positiveSequence(net, firstBranch)))) / (one.ratedV / Math.sqrt(3));
+      case 'timer':
+        return across / one.ratedV;
       case 'dc-output':
         return one.fedV === undefined
           ? 0
@@ -43,10 +45,12 @@ export function sightOf(rig: Rig, index: number, moment: Moment): Sight {
   }
 
   /** Flux counts for an AC coil (volts per hertz), mean volts for a DC one. */
-  function coilDrive(coil: { ratedV: number | undefined; hz: number | undefined; current: string | undefined }): number {
+  function coilDrive(coil: Coil): number {
     if (coil.ratedV === undefined || coil.hz === undefined || coil.current === undefined) return 0;
+    if (coil.current === 'AC/DC') return volts / coil.ratedV;
     return nets.reduce((sum, net) => {
       const across = magnitude(acrossBranch(net, firstBranch));
+      if (coil.alsoAt && net.hz === coil.alsoAt.hz) return sum + across / coil.alsoAt.volts;
       if (coil.current === 'DC') return net.hz === 0 ? sum + across / (coil.ratedV as number) : sum;
       return sum + (net.hz === 0 ? across / (coil.ratedV as number) : ((across / net.hz) * (coil.hz as number)) / (coil.ratedV as number));
     }, 0);

@@ -14,9 +14,17 @@ export function tellChange({ device, part }: PlannedPart, { to, from }: Change):
       if (to === RUNNING) return `${tag} is up to speed.`;
       return to === PROTECTED ? `${tag}'s protector opens.` : `${tag} stops.`;
     case 'fuse':
-      return part.trip === 'shared' ? (to === 1 ? `${tag} trips: a click.` : `${tag} is reset.`) : `${tag} blows.`;
+      return part.trip !== 'own' ? (to === 1 ? `${tag} trips: a click.` : `${tag} is reset.`) : `${tag} blows.`;
     case 'series-timer':
       return to === 2 ? `${tag} passes.` : to === 1 ? `${tag} starts timing.` : `${tag} is reset.`;
+    case 'timer':
+      return to === 2
+        ? `${tag} closes: a click.`
+        : to === 0
+          ? `${tag} opens: a click.`
+          : to === 1
+            ? `${tag} is called.`
+            : `${tag}'s call ends.`;
     case 'electronics':
       return to === 2 ? `${tag}'s display is on.` : to === 1 ? `${tag} starts up.` : `${tag} goes blank.`;
     case 'travel':

@@ -1,76 +1,238 @@
 import type { PoleRatings } from '#core/devices';
-import { type PilotLimits, pilotLimits } from './tables/pilotDuty';
-import type { Verdict } from './verdict';
+import { pilotLimits } from './pilotDuty';
+import { atLeast, atMost, type Row } from './row';
+import { TABLES, type Tables } from './tables';
+import { numberAt } from './tables/table';
 
 /** What a contact must do: amps by kind of load behind it, and the volts it breaks. */
 export interface PoleDemand {
   readonly motorRunA: number;
   readonly motorLockedA: number;
   readonly resistiveA: number;
+  /** lamps: running amps, and what they take as they are made */
+  readonly lampA: number;
+  readonly lampInrushA: number;
   readonly coilHeldA: number;
   readonly coilInrushA: number;
   readonly electronicsA: number;
+  /** through a volt-free or PLC input */
+  readonly inputA: number;
   readonly volts: number;
+  readonly current: 'AC' | 'DC';
 }
 
-/** One bar: what is asked against what is printed. */
-export interface PoleRow {
-  readonly asks: string;
-  readonly isA: number;
-  readonly limitA: number | undefined;
-  readonly rating: string;
-  readonly verdict: Verdict;
-  readonly source: string;
+export const NO_DEMAND: PoleDemand = {
+  motorRunA: 0,
+  motorLockedA: 0,
+  resistiveA: 0,
+  lampA: 0,
+  lampInrushA: 0,
+  coilHeldA: 0,
+  coilInrushA: 0,
+  electronicsA: 0,
+  inputA: 0,
+  volts: 0,
+  current: 'AC',
+};
+
+/** Amps of a relay's hp mark at these volts: what the table gives a motor of that hp. */
+const hpAmps = (ratings: PoleRatings, volts: number, tables: Tables): number | undefined => {
+  const hp = volts <= 130 ? ratings.hp120 : volts <= 264 ? ratings.hp240 : undefined;
+  const row = hp === undefined ? undefined : tables.motor1ph.rows.find(({ key }) => Math.abs(fraction(key) - hp) < 0.01);
+  return row && numberAt(tables.motor1ph, row.key, volts <= 130 ? 115 : 230);
+};
+
+const fraction = (key: string): number => {
+  const [top, bottom] = key.split('/').map(Number);
+  return bottom === undefined ? top! : top! / bottom;
+};
+
+/** The motor class: definite-purpose amps with their locked figure, else AC-3, else an hp mark. A resistive figure says nothing of a motor. */
+function motorRows(ratings: PoleRatings, runA: number, lockedA: number, volts: number, tables: Tables, lookShare: number): Row[] {
+  const asks = { unit: 'A', lookShare } as const;
+  if (ratings.motorA === undefined && ratings.ac3A !== undefined) {
+    const make = numberAt(tables.acCategories, 'AC-3', 'make');
+    return [
+      atMost(runA, ratings.ac3A, { ...asks, asks: 'motor running', rating: 'AC-3', source: 'nameplate, IEC 60947-4-1' }),
+      atMost(lockedA, make === undefined ? undefined : make * ratings.ac3A, {
+        ...asks,
+        asks: 'motor locked',
+        rating: 'AC-3 make',
+        source: tables.acCategories.source,
+      }),
+    ];
+  }
+  const hp = ratings.motorA === undefined ? hpAmps(ratings, volts, tables) : undefined;
+  if (hp !== undefined) return [atMost(runA, hp, { ...asks, asks: 'motor running', rating: 'hp mark', source: tables.motor1ph.source })];
+  return [
+    atMost(runA, ratings.motorA, { ...asks, asks: 'motor running', rating: 'motor', source: 'nameplate, AHRI-style motor rating' }),
+    atMost(lockedA, ratings.lockedA, {
+      ...asks,
+      asks: 'motor locked',
+      rating: 'locked rotor',
+      source: 'nameplate, AHRI-style motor rating',
+    }),
+  ];
 }
 
-const row = (asks: string, isA: number, limitA: number | undefined, rating: string, source: string): PoleRow => ({
-  asks,
-  isA,
-  limitA,
-  rating,
-  source,
-  verdict: limitA === undefined ? 'cannot-clear' : isA <= limitA * (1 + 1e-9) ? 'good' : 'danger',
-});
+/** Direct current over 30 V asks for its own figure at those volts: an AC figure never carries over. */
+function dcRows(ratings: PoleRatings, demand: PoleDemand, total: number, tables: Tables): Row[] {
+  const code = ratings.pilotCode === undefined ? undefined : pilotLimits(ratings.pilotCode, demand.volts, 'DC', tables);
+  if (code && demand.coilHeldA > 0 && demand.motorRunA === 0)
+    return [
+      atMost(total, code.breakA, {
+        asks: 'coil on DC',
+        unit: 'A',
+        rating: `pilot duty ${ratings.pilotCode}`,
+        source: tables.pilotDc.source,
+      }),
+    ];
+  const arc = numberAt(tables.constants, 'least dc arc V', 'value') ?? 30;
+  const covered = ratings.dcA !== undefined && (ratings.dcV ?? arc) >= demand.volts - 1e-9;
+  const inductive = demand.coilHeldA + demand.motorRunA > 0;
+  if (covered)
+    return [
+      atMost(total, ratings.dcA! * (inductive ? (numberAt(tables.constants, 'inductive share dc', 'value') ?? 0.2) : 1), {
+        asks: inductive ? 'inductive load on DC' : 'load on DC',
+        unit: 'A',
+        rating: inductive ? 'DC figure, inductive share' : 'DC figure',
+        source: inductive ? 'nameplate; share common practice' : 'nameplate',
+        kind: inductive ? 'typical' : 'limit',
+      }),
+    ];
+  if (demand.volts <= arc + 1e-9)
+    return [
+      atMost(total, ratings.dcA ?? ratings.resistiveA ?? code?.breakA, {
+        asks: 'load on DC',
+        unit: 'A',
+        rating: 'resistive',
+        source: 'common practice: up to 30 V DC the resistive figure holds',
+        kind: 'typical',
+      }),
+    ];
+  return [
+    atMost(total, undefined, {
+      asks: 'load on DC',
+      unit: 'A',
+      rating: `DC figure at ${Math.round(demand.volts)} V`,
+      source: tables.dcBreaking.source,
+    }),
+  ];
+}
 
 /**
  * Judges one contact, class by class. A class without its rating cannot be cleared: a resistive figure says nothing of a motor.
  * A thermostat's carry and make figures cover whatever is behind it.
  */
-export function judgePole(ratings: PoleRatings, demand: PoleDemand): PoleRow[] {
-  const rows: PoleRow[] = [];
-  const total = demand.motorRunA + demand.resistiveA + demand.coilHeldA + demand.electronicsA;
+export function judgePole(ratings: PoleRatings, demand: PoleDemand, tables: Tables = TABLES): Row[] {
+  const rows: Row[] = [];
+  const { volts } = demand;
+  const lookShare = numberAt(tables.constants, 'look share', 'value') ?? 0.9;
+  const loads = demand.motorRunA + demand.resistiveA + demand.lampA + demand.coilHeldA + demand.electronicsA;
+  const total = loads + demand.inputA;
   if (total <= 0) return rows;
-  const makes = Math.max(total, demand.motorLockedA + demand.resistiveA, demand.coilInrushA + demand.electronicsA);
+  if (ratings.mostV !== undefined && demand.current === 'AC')
+    rows.push(atMost(volts, ratings.mostV, { asks: 'breaks', unit: 'V', rating: 'rated volts', source: 'nameplate' }));
+  if (loads === 0 || total < 0.05) rows.push(...wettingRows(ratings, demand, total, tables));
+  if (loads === 0) return rows;
   if (ratings.carryA !== undefined) {
-    rows.push(row('carries', total, ratings.carryA, 'carry', 'nameplate'));
-    if (ratings.makeA !== undefined) rows.push(row('makes', makes, ratings.makeA, 'make', 'nameplate'));
+    const makes = Math.max(total, demand.motorLockedA + demand.resistiveA, demand.coilInrushA + demand.electronicsA);
+    rows.push(atMost(total, ratings.carryA, { asks: 'carries', unit: 'A', rating: 'carry', source: 'nameplate' }));
+    if (ratings.makeA !== undefined)
+      rows.push(atMost(makes, ratings.makeA, { asks: 'makes', unit: 'A', rating: 'make', source: 'nameplate' }));
     return rows;
   }
+  if (demand.current === 'DC') return [...rows, ...dcRows(ratings, demand, total, tables)];
+  const classed: Row[] = [];
   if (demand.motorRunA > 0) {
-    rows.push(
-      row(
-        'motor running',
-        demand.motorRunA + demand.electronicsA + (ratings.pilotCode ? 0 : demand.coilHeldA),
-        ratings.motorA,
-        'motor',
-        'nameplate, AHRI-style motor rating',
-      ),
-    );
-    rows.push(row('motor locked', demand.motorLockedA, ratings.lockedA, 'locked rotor', 'nameplate, AHRI-style motor rating'));
+    const run = demand.motorRunA + demand.electronicsA + (ratings.pilotCode ? 0 : demand.coilHeldA);
+    classed.push(...motorRows(ratings, run, demand.motorLockedA, volts, tables, lookShare));
   }
-  const onlyPilot = ratings.pilotCode !== undefined && ratings.resistiveA === undefined && ratings.motorA === undefined;
+  const onlyPilot =
+    ratings.pilotCode !== undefined && ratings.resistiveA === undefined && ratings.motorA === undefined && ratings.ac3A === undefined;
   if (demand.resistiveA > 0 && !onlyPilot)
-    rows.push(row('heater or lamp', demand.resistiveA, ratings.resistiveA ?? ratings.motorA, 'resistive', 'nameplate'));
-  const pilotA = demand.electronicsA + (onlyPilot ? demand.resistiveA : 0); // a control contact may switch pilot lamps
+    classed.push(
+      atMost(demand.resistiveA, ratings.resistiveA ?? ratings.motorA ?? ratings.ac3A, {
+        asks: 'heater',
+        unit: 'A',
+        rating: 'resistive',
+        source: 'nameplate',
+        lookShare: 0.99,
+      }),
+    );
+  if (demand.lampA > 0 && !onlyPilot) classed.push(...lampRows(ratings, demand, tables));
+  const pilotA = demand.electronicsA + (onlyPilot ? demand.resistiveA + demand.lampA : 0); // a control contact may switch pilot lamps
   // a power pole with figures for the heavier load behind it carries a relay's coil as well; only a control contact is asked apart
-  if ((demand.coilHeldA > 0 && (rows.length === 0 || ratings.pilotCode !== undefined)) || (pilotA > 0 && rows.length === 0)) {
-    const pilot: PilotLimits | undefined = ratings.pilotCode ? pilotLimits(ratings.pilotCode, demand.volts) : undefined;
-    const makeA = pilot?.makeA ?? ratings.resistiveA ?? ratings.lockedA;
-    const breakA = pilot?.breakA ?? ratings.resistiveA ?? ratings.motorA;
-    const name = pilot ? `pilot duty ${ratings.pilotCode}` : 'contact';
-    const source = pilot ? 'UL 508, IEC 60947-5-1 annex A, from memory' : 'nameplate';
-    rows.push(row('coil at pull-in', demand.coilInrushA + pilotA, makeA, `${name}, make`, source));
-    rows.push(row('coil held', demand.coilHeldA + pilotA, breakA, `${name}, break`, source));
+  if ((demand.coilHeldA > 0 && (classed.length === 0 || ratings.pilotCode !== undefined)) || (pilotA > 0 && classed.length === 0)) {
+    const pilot = ratings.pilotCode ? pilotLimits(ratings.pilotCode, volts, 'AC', tables) : undefined;
+    const inductive = numberAt(tables.constants, 'inductive share ac', 'value') ?? 0.4;
+    const estimate = ratings.resistiveA === undefined ? undefined : ratings.resistiveA * (demand.coilHeldA > 0 ? inductive : 1);
+    const makeA = pilot?.makeA ?? (ratings.ac15A === undefined ? undefined : 10 * ratings.ac15A) ?? ratings.lockedA ?? ratings.resistiveA;
+    const breakA = pilot?.breakA ?? ratings.ac15A ?? ratings.motorA ?? ratings.ac3A ?? estimate;
+    const name = pilot ? `pilot duty ${ratings.pilotCode}` : ratings.ac15A !== undefined ? 'AC-15' : 'contact';
+    const source = pilot
+      ? tables.pilotAc.source
+      : ratings.ac15A !== undefined
+        ? 'nameplate, IEC 60947-5-1'
+        : 'nameplate; inductive share common practice';
+    const words = { unit: 'A', source, kind: pilot ? 'limit' : 'typical' } as const;
+    classed.push(atMost(demand.coilInrushA + pilotA, makeA, { ...words, asks: 'coil at pull-in', rating: `${name}, make` }));
+    classed.push(atMost(demand.coilHeldA + pilotA, breakA, { ...words, asks: 'coil held', rating: `${name}, break` }));
   }
-  return rows;
+  return [...rows, ...classed];
 }
+
+/** Lamps are held against a lamp figure; without one their making current against what the pole makes, and a peak figure if printed. */
+function lampRows(ratings: PoleRatings, demand: PoleDemand, tables: Tables): Row[] {
+  const peak =
+    ratings.peakA === undefined
+      ? []
+      : [
+          atMost(demand.lampInrushA, ratings.peakA, {
+            asks: 'lamps as they are made',
+            unit: 'A',
+            rating: 'peak make',
+            source: 'nameplate',
+          }),
+        ];
+  if (ratings.lampA !== undefined)
+    return [atMost(demand.lampA, ratings.lampA, { asks: 'lamps', unit: 'A', rating: 'lamp (AC-5)', source: 'nameplate' }), ...peak];
+  const ac1 = numberAt(tables.acCategories, 'AC-1', 'make') ?? 1.5;
+  const amps = ratings.resistiveA ?? ratings.motorA ?? ratings.ac3A;
+  return [
+    atMost(demand.lampA, amps, { asks: 'lamps', unit: 'A', rating: 'resistive', source: 'nameplate' }),
+    ...(peak.length > 0
+      ? peak
+      : [
+          atMost(demand.lampInrushA, ratings.lockedA ?? (amps === undefined ? undefined : ac1 * amps), {
+            asks: 'lamps as they are made',
+            unit: 'A',
+            rating: ratings.lockedA === undefined ? '1.5 × resistive' : 'locked rotor',
+            source: `${tables.lampInrush.source}; ${tables.acCategories.source}`,
+            kind: 'typical',
+          }),
+        ]),
+  ];
+}
+
+/** Too little current lets a film grow: advice, but a refusal where a volt-free or PLC input hangs on it. */
+function wettingRows(ratings: PoleRatings, demand: PoleDemand, total: number, tables: Tables): Row[] {
+  const kind = ratings.surface ?? 'relay';
+  const least = ratings.leastMa ?? numberAt(tables.wetting, kind, 'least mA');
+  return [
+    atLeast(total * 1000, least, {
+      asks: 'wets the contact',
+      unit: 'mA',
+      rating: ratings.leastMa === undefined ? `least for ${kind}` : 'least load',
+      source: ratings.leastMa === undefined ? tables.wetting.source : 'nameplate',
+      kind: ratings.leastMa === undefined ? 'typical' : 'limit',
+      beyond: demand.inputA > 0 ? 'danger' : 'look',
+    }),
+  ];
+}
+
+/** How many drivers of `unitPeakA` a pole makes at once, and how many its amps would carry. */
+export const lampUnits = (unitA: number, unitPeakA: number, poleA: number, polePeakA: number): { byPeak: number; byAmps: number } => ({
+  byPeak: Math.floor(polePeakA / unitPeakA + 1e-9),
+  byAmps: Math.floor(poleA / unitA + 1e-9),
+});

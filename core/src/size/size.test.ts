@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Coil } from '#core/devices';
-import { coilBand, coilVerdict, coilWindow, coilWord, judgePole, pilotLimits, worstVerdict } from './index';
+import { coilBand, coilVerdict, coilWindow, coilWord, judgePole, NO_DEMAND, pilotLimits, worstVerdict } from './index';
 
 const coil = (more: Partial<Coil> = {}): Coil => ({
   kind: 'coil',
@@ -107,7 +107,7 @@ describe('contacts', () => {
   });
   it('a 300 code may not be used at 480 V', () => expect(pilotLimits('A300', 480)).toEqual({ makeA: 0, breakA: 0, mostV: 300 }));
 
-  const none = { motorRunA: 0, motorLockedA: 0, resistiveA: 0, coilHeldA: 0, coilInrushA: 0, electronicsA: 0, volts: 240 };
+  const none = { ...NO_DEMAND, volts: 240 };
   it('asks a motor of the motor ratings alone', () => {
     const rows = judgePole({ resistiveA: 40 }, { ...none, motorRunA: 18, motorLockedA: 96 });
     expect(rows.map(({ verdict }) => verdict)).toEqual(['cannot-clear', 'cannot-clear']);

@@ -4,7 +4,7 @@ import { catalogue } from '#core/devices';
 import { type Fault, parseFault, planNetwork, readVolts } from '#core/network';
 import { createRig, frameAt, runLog, settleMoment } from '#core/sequence';
 
-export const DEMO = ['Q1', 'Q3', 'Q9', 'L1A', 'L1B'] as const;
+export const DEMO = ['Q1', 'Q2', 'Q3', 'Q5', 'Q6', 'Q7', 'Q9', 'L1A', 'L1B', 'L4'] as const;
 
 export function demo(name: string): Circuit {
   const read = readCircuitDocument(JSON.parse(readFileSync(new URL(`../../../demo/${name}.json`, import.meta.url), 'utf8')), catalogue);

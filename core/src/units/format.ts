@@ -37,3 +37,12 @@ export const span = (ms: number): string => {
 };
 
 export const percent = (ratio: number): string => `${Math.round(ratio * 100)} %`;
+
+/** A quantity in its unit: `18.4 A`, `0.31 A`, `22.6 V`, `40 VA`; a dash when nobody knows it. */
+export const amount = (value: number | undefined, unit: string): string => {
+  if (value === undefined || Number.isNaN(value)) return '–';
+  if (unit === 'A') return amps(value);
+  if (unit === 'V') return volts(value);
+  if (unit === '%') return `${figures(value)} %`;
+  return `${figures(value)} ${unit}`.trim();
+};

@@ -1,4 +1,4 @@
-export { amps, figures, ohms, percent, reading, span, volts } from './format';
+export { amount, amps, figures, ohms, percent, reading, span, volts } from './format';
 export type { Phasor } from './phasor';
 export {
   add,

@@ -250,7 +250,7 @@ function Chevrons({ x1, x2, y, tint }: { x1: number; x2: number; y: number; tint
 
 /** A load that is off but hot is said where the hand would go. */
 function OffButHot({ symbol, look }: { symbol: Band['symbols'][number]; look: LookAnswer | undefined }) {
-  const isLoad = ['motor', 'heater', 'lamp', 'motor-block', 'coil', 'valve'].includes(symbol.kind);
+  const isLoad = ['motor', 'heater', 'lamp', 'motor-block', 'heater-block', 'coil', 'valve'].includes(symbol.kind);
   const view = look?.parts[`${symbol.device}:${symbol.part}`];
   if (!isLoad || !look || !view || view.volts > 5) return null;
   const hottest = symbol.pins.reduce(
@@ -258,7 +258,7 @@ function OffButHot({ symbol, look }: { symbol: Band['symbols'][number]; look: Lo
     0,
   );
   if (hottest === 0) return null;
-  const block = symbol.kind === 'motor-block';
+  const block = symbol.kind === 'motor-block' || symbol.kind === 'heater-block';
   return (
     <text
       x={block ? symbol.x - 44 : symbol.x - 36}

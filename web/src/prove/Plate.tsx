@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Device } from '#core/circuit';
 import { familyOf } from '#core/devices';
-import { amps, figures, span, reading as spell } from '#core/units';
+import { amount, amps, figures, span, reading as spell } from '#core/units';
 import { useAppDispatch, useAppSelector } from '../app/store';
 import { useBench } from '../circuit/BenchProvider';
 import { benchSlice } from '../circuit/benchSlice';
@@ -224,20 +224,20 @@ function DevicePlate({ device, onFold }: { device: Device; onFold: () => void })
           <Label>
             {contact} against {serves.join(', ')} · {verdict}
           </Label>
-          {rows.map(({ asks, isA, limitA, rating }) => (
+          {rows.map(({ asks, is, limit, unit, rating, verdict }) => (
             <Box key={asks} fontSize="13px" mb="4px">
               <Flex justify="space-between">
                 <strong>
-                  {amps(isA)} {asks}
+                  {amount(is, unit)} {asks}
                 </strong>
-                <span>{limitA === undefined ? `no ${rating} rating` : `of ${amps(limitA)} ${rating}`}</span>
+                <span>{limit === undefined ? `no ${rating} rating` : `of ${amount(limit, unit)} ${rating}`}</span>
               </Flex>
               <Box h="7px" bg="rail" borderRadius="2px">
                 <Box
                   h="7px"
                   borderRadius="2px"
-                  bg={limitA !== undefined && isA <= limitA ? 'power' : 'danger'}
-                  style={{ width: `${Math.min(100, (100 * isA) / (limitA ?? isA))}%` }}
+                  bg={verdict === 'good' || verdict === 'look' ? 'power' : 'danger'}
+                  style={{ width: `${Math.min(100, (100 * (is ?? 0)) / (limit ?? is ?? 1))}%` }}
                 />
               </Box>
             </Box>

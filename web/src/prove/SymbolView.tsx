@@ -78,7 +78,7 @@ export const SymbolView = memo(function SymbolView({ symbol, family, isOn, isClo
   const { kind, form, x, y, tag, text, width, height, refs } = symbol;
   const strokes = strokesOf(kind, form, family, tag, text, { width, height });
   const top = height / 2 > 20 ? -height / 2 - 8 : family === 'iec' && ['thermostat', 'pressure', 'overload'].includes(kind) ? -25 : -22;
-  const isBlock = kind === 'motor-block' || kind === 'source-block';
+  const isBlock = kind === 'motor-block' || kind === 'heater-block' || kind === 'source-block';
   return (
     <g transform={`translate(${x} ${y})`} onClick={onSelect} style={{ cursor: 'pointer' }} data-symbol={symbol.id}>
       <title>{`${tag} ${symbol.description}`}</title>

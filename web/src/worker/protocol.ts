@@ -3,7 +3,7 @@ import type { Circuit, DeviceId, LogEntry, Point } from '#core/circuit';
 import type { Sheet } from '#core/draw';
 import type { Measured, Outcome, Sightings, Test } from '#core/find';
 import type { Fault, MeterMode } from '#core/network';
-import type { CoilWindow, PoleRow, Verdict } from '#core/size';
+import type { CoilWindow, Row, Verdict } from '#core/size';
 
 /** What the bench worker is asked, and what it answers: one line each way, told apart by `type`. */
 export interface Questions {
@@ -114,7 +114,7 @@ export interface StudyAnswer {
     readonly contact: string;
     readonly verdict: Verdict;
     readonly serves: readonly string[];
-    readonly rows: readonly PoleRow[];
+    readonly rows: readonly Row[];
   }[];
   readonly transformers: readonly {
     readonly device: DeviceId;

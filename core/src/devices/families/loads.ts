@@ -1,5 +1,6 @@
 import { type DeviceFamily, field, type Plate } from '../family';
 import { EARTH, type Load } from '../part';
+import { coil, coilFields } from './coils';
 
 const motorFields = (lockedTimes: number, lockedSource: string) => ({
   volts: field.number('Rated', 'V', 12, 1000),
@@ -80,6 +81,69 @@ export const loads = {
     fields: motorFields(6, 'NEC 430.251(B), from memory'),
     parts: (plate) => [{ kind: 'motor3', id: 'windings', ends: ['U', 'V', 'W'], star: '#star', ...motorNumbers(plate) }],
     source: 'running as a positive-sequence EMF behind the negative-sequence impedance',
+  },
+  'heater-3ph': {
+    title: 'Heater, three phases',
+    letter: 'E',
+    group: 'load',
+    terminals: ['U', 'V', 'W', 'PE'],
+    inputs: [],
+    fields: {
+      volts: field.number('Rated, line to line', 'V', 12, 700),
+      watts: field.number('Power, all elements', 'W', 1, 200_000),
+      connection: field.choice('Elements joined in', ['delta', 'wye'], 'delta'),
+    },
+    parts: (plate) => [
+      {
+        kind: 'load3',
+        id: 'elements',
+        ends: ['U', 'V', 'W'],
+        star: '#star',
+        connection: plate.text('connection') === 'wye' ? 'wye' : 'delta',
+        ratedV: plate.number('watts') === undefined ? undefined : plate.number('volts'),
+        watts: plate.number('watts') ?? 1,
+      },
+    ],
+    source: 'element ohms from rated volts and watts; delta is usual: common practice',
+  },
+  'lamp-row': {
+    title: 'Row of lamps',
+    letter: 'H',
+    group: 'load',
+    terminals: ['1', '2'],
+    inputs: [],
+    fields: {
+      volts: field.number('Rated', 'V', 1, 700),
+      watts: field.number('Each fitting', 'W', 0.05, 5000),
+      count: field.number('Fittings', '', 1, 200),
+      pf: field.typical('Power factor', '', 1, undefined, 0.1, 1),
+      inrushTimes: field.typical('Made over running', '×', 20, 'common practice: filament 12, discharge 20, LED driver 50', 1, 150),
+    },
+    parts: (plate) => [
+      {
+        kind: 'load',
+        id: '1-2',
+        use: 'lamp',
+        a: '1',
+        b: '2',
+        ratedV: plate.number('watts') === undefined || plate.number('count') === undefined ? undefined : plate.number('volts'),
+        va: ((plate.number('watts') ?? 1) * (plate.number('count') ?? 1)) / plate.certain('pf'),
+        pf: plate.certain('pf'),
+        passesDc: true,
+        inrushTimes: plate.certain('inrushTimes'),
+      },
+    ],
+    source: 'inrush times: common practice',
+  },
+  'solenoid-valve': {
+    title: 'Solenoid valve',
+    letter: 'Y',
+    group: 'load',
+    terminals: ['1', '2'],
+    inputs: [],
+    fields: coilFields(14, 0.5, 8, 0.5),
+    parts: (plate) => [coil(plate, '1', '2', { operateMs: 20, releaseMs: 20 })],
+    source: '24 V AC irrigation solenoid VA: common practice',
   },
   heater: resistive('Heater', 'heater', 'E'),
   lamp: resistive('Lamp', 'lamp', 'H'),

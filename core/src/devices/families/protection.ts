@@ -54,7 +54,37 @@ const fuse = (poles: 1 | 3): DeviceFamily => ({
   source: 'UL 248, IEC 60127 and ISO 8820 curves, from memory; 50 mΩ common practice',
 });
 
+const breaker = (poles: 1 | 2 | 3): DeviceFamily => ({
+  title: `Breaker, ${poles} pole${poles > 1 ? 's' : ''}`,
+  letter: 'F',
+  group: 'protection',
+  terminals: poleNumbers.slice(0, poles).flatMap((n) => [`L${n}`, `T${n}`]),
+  fields: {
+    ratingA: field.number('Rating', 'A', 0.5, 1000),
+    curve: field.choice('Kind', ['breaker-na', 'mcb-B', 'mcb-C', 'mcb-D'], 'breaker-na'),
+  },
+  inputs: [],
+  parts: (plate) =>
+    poleNumbers.slice(0, poles).map(
+      (n): Fuse => ({
+        kind: 'fuse',
+        id: `L${n}-T${n}`,
+        a: `L${n}`,
+        b: `T${n}`,
+        ratingA: plate.number('ratingA'),
+        curve: (plate.text('curve') ?? 'breaker-na') as CurveName,
+        ohms: 0.005,
+        trip: 'linked',
+        symbol: 'breaker',
+      }),
+    ),
+  source: 'UL 489 and IEC 60898 curves, from memory; 5 mΩ common practice',
+});
+
 export const protection = {
+  'breaker-1': breaker(1),
+  'breaker-2': breaker(2),
+  'breaker-3': breaker(3),
   'isolator-1': isolator(1),
   'isolator-2': isolator(2),
   'isolator-3': isolator(3),

@@ -1,50 +1,6 @@
 import { type DeviceFamily, field, type Plate } from '../family';
-import type { Coil, Contact, Join, Part, PoleRatings } from '../part';
-
-/** Coil fields without any default for volts, kind or frequency: what nobody has read stays unknown. */
-const coilFields = (inrushVa: number, inrushPf: number, sealedVa: number, sealedPf: number) => ({
-  coilKind: field.choice('Coil current', ['AC', 'DC']),
-  coilV: field.number('Coil volts', 'V', 1, 700),
-  coilHighV: field.number('Coil volts, high end of a range', 'V', 1, 700),
-  coilHz: field.choice('Coil frequency', ['50', '60', '50/60']),
-  inrushVa: field.typical('Coil at pull-in', 'VA', inrushVa, undefined, 0.05, 3000),
-  inrushPf: field.typical('Power factor at pull-in', '', inrushPf, undefined, 0.05, 1),
-  sealedVa: field.typical('Coil held', 'VA', sealedVa, undefined, 0.05, 1000),
-  sealedPf: field.typical('Power factor held', '', sealedPf, undefined, 0.05, 1),
-});
-
-interface Speeds {
-  readonly operateMs: number;
-  readonly releaseMs: number;
-}
-
-/** Guaranteed pick-up by IEC 60947-4-1 and NEMA ICS 1 (0.85 AC, 0.80 DC relay); typical pick-up and drop-out common practice. */
-const coil = (plate: Plate, a: string, b: string, { operateMs, releaseMs }: Speeds): Coil => {
-  const dc = plate.text('coilKind') === 'DC';
-  const hz = plate.text('coilHz');
-  const ratedV = plate.number('coilV');
-  const sealedVa = plate.certain('sealedVa');
-  return {
-    kind: 'coil',
-    id: 'coil',
-    a,
-    b,
-    current: plate.text('coilKind') as 'AC' | 'DC' | undefined,
-    ratedV,
-    ratedHighV: plate.number('coilHighV') ?? ratedV,
-    hz: dc ? 0 : hz === undefined ? undefined : hz === '50/60' ? 60 : Number(hz),
-    inrushVa: dc ? sealedVa : plate.certain('inrushVa'),
-    inrushPf: dc ? 1 : plate.certain('inrushPf'),
-    sealedVa,
-    sealedPf: dc ? 1 : plate.certain('sealedPf'),
-    pickUpGuaranteedRatio: dc ? 0.8 : 0.85,
-    pickUpTypicalRatio: dc ? 0.65 : 0.75,
-    dropOutTypicalRatio: dc ? 0.25 : 0.45,
-    mustReleaseRatio: dc ? 0.1 : 0.2,
-    operateMs,
-    releaseMs,
-  };
-};
+import type { Contact, Join, Part, PoleRatings } from '../part';
+import { coil, coilFields } from './coils';
 
 const armature = { by: 'armature' } as const;
 
@@ -53,28 +9,72 @@ const throwOf = (common: string, nc: string, no: string, duty: Contact['duty'], 
   { kind: 'contact', id: `${common}-${no}`, a: common, b: no, form: 'NO', mover: armature, duty, symbol: 'contact', ratings },
 ];
 
+const PILOT = [
+  'A150',
+  'A300',
+  'A600',
+  'B150',
+  'B300',
+  'B600',
+  'C150',
+  'C300',
+  'C600',
+  'D150',
+  'D300',
+  'E150',
+  'R150',
+  'R300',
+  'Q300',
+  'P300',
+  'N300',
+];
+
 const relayRatingFields = {
-  motorA: field.number('Motor, NO', 'A', 0.1, 200),
-  lockedA: field.number('Locked rotor, NO', 'A', 0.1, 2000),
-  motorNcA: field.number('Motor, NC', 'A', 0.1, 200),
-  resistiveA: field.number('Resistive, NO', 'A', 0.1, 200),
-  resistiveNcA: field.number('Resistive, NC', 'A', 0.1, 200),
-  pilotCode: field.choice('Pilot duty', ['A300', 'A600', 'B300', 'B600', 'C300', 'C600', 'D300', 'R300']),
+  motorA: field.rating('Motor, NO', 'A', 0.1, 200),
+  lockedA: field.rating('Locked rotor, NO', 'A', 0.1, 2000),
+  motorNcA: field.rating('Motor, NC', 'A', 0.1, 200),
+  lockedNcA: field.rating('Locked rotor, NC', 'A', 0.1, 2000),
+  resistiveA: field.rating('Resistive, NO', 'A', 0.1, 200),
+  resistiveNcA: field.rating('Resistive, NC', 'A', 0.1, 200),
+  hp120: field.rating('Motor at 120 V', 'hp', 0.01, 5),
+  hp240: field.rating('Motor at 240 V', 'hp', 0.01, 10),
+  pilotCode: field.mark('Pilot duty', PILOT),
+  ac15A: field.rating('AC-15', 'A', 0.1, 20),
+  dcA: field.rating('On DC', 'A', 0.01, 60),
+  dcV: field.rating('On DC, at', 'V', 1, 1000),
+  mostV: field.rating('Rated volts', 'V', 1, 1000),
+  leastMa: field.rating('Least load', 'mA', 0.001, 1000),
+  surface: field.mark('Contact surface', ['relay', 'gold', 'power']),
+  poleV: field.rating('Between poles', 'V', 1, 6000),
 };
 
-const relayRatings = (plate: Plate): { no: PoleRatings; nc: PoleRatings } => ({
-  no: {
-    motorA: plate.number('motorA'),
-    lockedA: plate.number('lockedA'),
-    resistiveA: plate.number('resistiveA'),
+const relayRatings = (plate: Plate): { no: PoleRatings; nc: PoleRatings } => {
+  const both = {
     pilotCode: plate.text('pilotCode'),
-  },
-  nc: {
-    motorA: plate.number('motorNcA'),
-    resistiveA: plate.number('resistiveNcA') ?? half(plate.number('resistiveA')),
-    pilotCode: plate.text('pilotCode'),
-  },
-});
+    ac15A: plate.number('ac15A'),
+    dcA: plate.number('dcA'),
+    dcV: plate.number('dcV'),
+    mostV: plate.number('mostV'),
+    leastMa: plate.number('leastMa'),
+    surface: plate.text('surface') as PoleRatings['surface'],
+  };
+  return {
+    no: {
+      ...both,
+      motorA: plate.number('motorA'),
+      lockedA: plate.number('lockedA'),
+      resistiveA: plate.number('resistiveA'),
+      hp120: plate.number('hp120'),
+      hp240: plate.number('hp240'),
+    },
+    nc: {
+      ...both,
+      motorA: plate.number('motorNcA'),
+      lockedA: plate.number('lockedNcA'),
+      resistiveA: plate.number('resistiveNcA') ?? half(plate.number('resistiveA')),
+    },
+  };
+};
 
 /** An NC throw is often rated about half of the NO one (common practice); used only while the NC figure is unknown. */
 const half = (value: number | undefined) => (value === undefined ? undefined : value / 2);
@@ -102,7 +102,7 @@ const hvacRelay = (
   },
 });
 
-const contactor = (poles: 1 | 2 | 3, bar: boolean, auxiliaries: readonly (readonly [string, string, 'NO' | 'NC'])[]): DeviceFamily => {
+const contactor = (poles: 1 | 2 | 3 | 4, bar: boolean, auxiliaries: readonly (readonly [string, string, 'NO' | 'NC'])[]): DeviceFamily => {
   const numbers = Array.from({ length: poles }, (_, i) => i + 1);
   const barTerminals = bar ? ['L2', 'T2'] : [];
   return {
@@ -124,9 +124,15 @@ const contactor = (poles: 1 | 2 | 3, bar: boolean, auxiliaries: readonly (readon
         auxiliaries.length ? 27 : 7,
         auxiliaries.length ? 0.3 : 0.35,
       ),
-      motorA: field.number('Motor, each pole', 'A', 0.1, 1000),
-      lockedA: field.number('Locked rotor, each pole', 'A', 0.1, 8000),
-      resistiveA: field.number('Resistive, each pole', 'A', 0.1, 1200),
+      motorA: field.rating('Motor, each pole', 'A', 0.1, 1000),
+      lockedA: field.rating('Locked rotor, each pole', 'A', 0.1, 8000),
+      resistiveA: field.rating('Resistive, each pole', 'A', 0.1, 1200),
+      ac3A: field.rating('AC-3, each pole', 'A', 0.1, 1000),
+      lampA: field.rating('Lamps (AC-5), each pole', 'A', 0.1, 1000),
+      peakA: field.rating('Peak make, each pole', 'A', 1, 20_000),
+      dcA: field.rating('On DC', 'A', 0.01, 400),
+      dcV: field.rating('On DC, at', 'V', 1, 1000),
+      mostV: field.rating('Rated volts', 'V', 1, 1000),
       auxiliaryCode: field.choice('Auxiliary code', ['A600', 'B600', 'B300', 'C300'], 'A600'),
     },
     parts: (plate): Part[] => [
@@ -141,7 +147,7 @@ const contactor = (poles: 1 | 2 | 3, bar: boolean, auxiliaries: readonly (readon
           mover: armature,
           duty: 'power',
           symbol: 'contact',
-          ratings: { motorA: plate.number('motorA'), lockedA: plate.number('lockedA'), resistiveA: plate.number('resistiveA') },
+          ratings: { ...powerRatings(plate), surface: 'power' },
         }),
       ),
       ...(bar ? [{ kind: 'join', id: 'bar', a: 'L2', b: 'T2', ohms: 0.001 } satisfies Join] : []),
@@ -155,7 +161,7 @@ const contactor = (poles: 1 | 2 | 3, bar: boolean, auxiliaries: readonly (readon
           mover: armature,
           duty: 'control',
           symbol: 'contact',
-          ratings: { pilotCode: plate.text('auxiliaryCode') },
+          ratings: { pilotCode: plate.text('auxiliaryCode'), surface: 'auxiliary' },
         }),
       ),
     ],
@@ -163,7 +169,132 @@ const contactor = (poles: 1 | 2 | 3, bar: boolean, auxiliaries: readonly (readon
   };
 };
 
+const powerRatings = (plate: Plate): PoleRatings => ({
+  motorA: plate.number('motorA'),
+  lockedA: plate.number('lockedA'),
+  resistiveA: plate.number('resistiveA'),
+  ac3A: plate.number('ac3A'),
+  lampA: plate.number('lampA'),
+  peakA: plate.number('peakA'),
+  dcA: plate.number('dcA'),
+  dcV: plate.number('dcV'),
+  mostV: plate.number('mostV'),
+});
+
+/** A relay that plugs into a base; which base stands in the panel is a fact of its own. */
+const plugIn = (
+  title: string,
+  base: string,
+  coilEnds: readonly [string, string],
+  throws: readonly (readonly [string, string, string])[],
+  vas: readonly [number, number],
+): DeviceFamily => ({
+  title,
+  letter: 'K',
+  group: 'relay',
+  terminals: [...coilEnds, ...throws.flat()],
+  inputs: [],
+  source: 'pins as usual for this base; a print on the part or the base wins',
+  fields: {
+    ...coilFields(vas[0], 0.75, vas[1], 0.5),
+    ...relayRatingFields,
+    base: field.mark('Base in the panel', BASES),
+    pins: field.choice('Plugs into', BASES, base),
+  },
+  parts: (plate) => {
+    const { no, nc } = relayRatings(plate);
+    return [
+      coil(plate, coilEnds[0], coilEnds[1], { operateMs: 15, releaseMs: 12 }),
+      ...throws.flatMap(([common, closed, open]) => throwOf(common, closed, open, 'control', no, nc)),
+    ];
+  },
+});
+
+const BASES = ['8-pin', '11-pin', '8-blade', '14-blade', 'print'];
+
 export const relays = {
+  'relay-8-pin': plugIn(
+    'Plug-in relay, 8 pins, two changeover',
+    '8-pin',
+    ['2', '7'],
+    [
+      ['1', '4', '3'],
+      ['8', '5', '6'],
+    ],
+    [5, 2.7],
+  ),
+  'relay-11-pin': plugIn(
+    'Plug-in relay, 11 pins, three changeover',
+    '11-pin',
+    ['2', '10'],
+    [
+      ['1', '4', '3'],
+      ['6', '5', '7'],
+      ['11', '8', '9'],
+    ],
+    [5, 2.7],
+  ),
+  'relay-8-blade': plugIn(
+    'Miniature relay, 8 blades, two changeover',
+    '8-blade',
+    ['13', '14'],
+    [
+      ['9', '1', '5'],
+      ['12', '4', '8'],
+    ],
+    [2, 1.3],
+  ),
+  'relay-14-blade': plugIn(
+    'Miniature relay, 14 blades, four changeover',
+    '14-blade',
+    ['13', '14'],
+    [
+      ['9', '1', '5'],
+      ['10', '2', '6'],
+      ['11', '3', '7'],
+      ['12', '4', '8'],
+    ],
+    [2, 1.3],
+  ),
+  'relay-multi-lead': {
+    title: 'Pre-wired relay, one coil common, a 24 V and a 120 V lead',
+    letter: 'K',
+    group: 'relay',
+    terminals: ['CC', 'C24', 'C120', 'COM', 'NO', 'NC'],
+    inputs: [],
+    fields: { ...coilFields(9, 0.75, 4.5, 0.5), ...relayRatingFields },
+    parts: (plate) => {
+      const { no, nc } = relayRatings(plate);
+      const speeds = { operateMs: 15, releaseMs: 12 };
+      const lead = (id: string, mark: string, ratedV: number) => ({
+        ...coil(plate, mark, 'CC', speeds),
+        id,
+        ratedV,
+        ratedHighV: ratedV,
+        alsoAt: undefined,
+      });
+      return [lead('coil-24', 'C24', 24), lead('coil-120', 'C120', 120), ...throwOf('COM', 'NC', 'NO', 'control', no, nc)];
+    },
+    source: 'exactly one of the voltage leads is used, the other is capped: common practice',
+  },
+  'relay-latching': {
+    title: 'Latching relay, set and reset coils',
+    letter: 'K',
+    group: 'relay',
+    terminals: ['A1', 'A2', 'B1', 'B2', '11', '12', '14'],
+    inputs: [],
+    fields: { ...coilFields(2, 0.75, 1.5, 0.5), ...relayRatingFields },
+    parts: (plate) => {
+      const { no, nc } = relayRatings(plate);
+      const speeds = { operateMs: 20, releaseMs: 12 };
+      return [
+        { ...coil(plate, 'A1', 'A2', speeds, { latch: 'set' }), id: 'set' },
+        { ...coil(plate, 'B1', 'B2', speeds, { latch: 'reset' }), id: 'reset' },
+        ...throwOf('11', '12', '14', 'control', no, nc),
+      ];
+    },
+    source: 'keeps its place through a power loss; pulse 20 to 100 ms: common practice',
+  },
   'relay-five-blade': hvacRelay(
     'Switching relay, five blades',
     ['1', '2', '3', '4', '5'],
@@ -194,9 +325,11 @@ export const relays = {
     },
     source: 'terminal marks EN 50005; VA common practice',
   },
+  'contactor-1': contactor(1, false, []),
   'contactor-1-bar': contactor(1, true, []),
   'contactor-2': contactor(2, false, []),
   'contactor-3': contactor(3, false, []),
+  'contactor-4': contactor(4, false, []),
   'contactor-3-aux': contactor(3, false, [
     ['13', '14', 'NO'],
     ['21', '22', 'NC'],

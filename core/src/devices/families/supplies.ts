@@ -133,6 +133,40 @@ export const supplies = {
     ],
     source: 'regulation fitted so that a rated resistive load gives 24.0 V: common practice',
   },
+  'signal-transformer': {
+    title: 'Signal transformer, three taps',
+    letter: 'T',
+    group: 'supply',
+    terminals: ['L', 'N', '24', '12', '2.5', 'C'],
+    inputs: [],
+    fields: {
+      primaryV: field.number('Primary', 'V', 100, 300),
+      va: field.number('Rating', 'VA', 5, 100),
+      bonded: field.choice('Secondary bonded', ['C', 'none'], 'none'),
+    },
+    parts: (plate) => [
+      {
+        kind: 'transformer',
+        id: 'windings',
+        core: '#core',
+        style: 'class-2',
+        regulation: 0,
+        va: plate.number('primaryV') === undefined ? undefined : plate.number('va'),
+        primary: [
+          { mark: 'N', volts: 0 },
+          { mark: 'L', volts: plate.number('primaryV') ?? 230 },
+        ],
+        secondary: [
+          { mark: 'C', volts: 0 },
+          { mark: '2.5', volts: 2.5, copper: 0.3 },
+          { mark: '12', volts: 12, copper: 0.7 },
+          { mark: '24', volts: 24, copper: 1 },
+        ],
+      },
+      ...secondaryBond(plate),
+    ],
+    source: 'ohms do not go by the volts of the taps, the wire gauge differs: common practice',
+  },
   'control-transformer-120': {
     title: 'Control transformer, 120 V',
     letter: 'T',

@@ -1,0 +1,127 @@
+import { atLeast, atMost, figure, type Row, type Sized } from './row';
+import { TABLES, type Tables } from './tables';
+import { numberAt } from './tables/table';
+import { worstVerdict } from './verdict';
+
+export type DriverKind = 'thermostat' | 'board' | 'relay-output' | 'transistor' | 'triac';
+
+export interface DriverFacts {
+  readonly kind: DriverKind;
+  /** print overrules the table's usual figure */
+  readonly holdA?: number | undefined;
+  readonly makeA?: number | undefined;
+}
+
+/** A coil as a driver sees it. */
+export interface Driven {
+  readonly volts: number | undefined;
+  readonly current: 'AC' | 'DC' | undefined;
+  readonly heldA: number | undefined;
+  readonly inrushA: number | undefined;
+  /** share of its held amps at which it must have let go */
+  readonly mustReleaseRatio?: number;
+}
+
+/** Can this output switch that coil? Hold, make, volts, kind, leakage against release, and the least load it needs. */
+export function judgeDriver(driver: DriverFacts, coil: Driven, tables: Tables = TABLES): Sized {
+  const at = (column: string) => numberAt(tables.outputs, driver.kind, column);
+  const drives = tables.outputs.rows.find(({ key }) => key === driver.kind)?.cells[tables.outputs.columns.indexOf('current')];
+  const release = coil.mustReleaseRatio ?? (coil.current === 'DC' ? 0.1 : 0.2);
+  const missing = [
+    ...(coil.volts === undefined ? ['coil volts'] : []),
+    ...(coil.current === undefined ? ['coil kind'] : []),
+    ...(coil.heldA === undefined ? ['held amps'] : []),
+    ...(coil.inrushA === undefined ? ['pull-in amps'] : []),
+  ];
+  const words = (asks: string, rating: string, printed: boolean) =>
+    ({ asks, unit: 'A', rating, source: printed ? 'nameplate' : tables.outputs.source, kind: printed ? 'limit' : 'typical' }) as const;
+  const leakA = (at('leak mA') ?? 0) / 1000;
+  const leastA = (at('least mA') ?? 0) / 1000;
+  const rows: Row[] = [
+    atMost(coil.heldA, driver.holdA ?? at('hold A'), words('holds', 'carry', driver.holdA !== undefined)),
+    atMost(coil.inrushA, driver.makeA ?? at('make A'), words('makes', 'make', driver.makeA !== undefined)),
+    atMost(coil.volts, at('most V'), { ...words('switches', 'greatest volts', false), unit: 'V' }),
+    ...(leakA > 0
+      ? [
+          atMost(leakA, coil.heldA === undefined ? undefined : release * coil.heldA, {
+            ...words('leaks', 'must let go', false),
+            source: 'IEC 60947-4-1 drop-out; leakage common practice',
+          }),
+        ]
+      : []),
+    ...(leastA > 0 ? [atLeast(coil.heldA, leastA, { ...words('least load', 'least load', false), beyond: 'look' })] : []),
+  ];
+  const wrongKind = coil.current !== undefined && drives !== 'both' && drives !== coil.current;
+  const verdict = missing.length > 0 ? 'cannot-clear' : wrongKind ? 'danger' : worstVerdict(rows.map((one) => one.verdict));
+  const failed = rows.find((one) => one.verdict === 'danger');
+  return {
+    verdict,
+    says:
+      missing.length > 0
+        ? `Cannot clear: ${missing.join(' and ')} unknown.`
+        : wrongKind
+          ? `This output switches ${drives}; the coil is ${coil.current}.`
+          : failed
+            ? `Fit a relay between: ${failed.asks} ${failed.is!.toPrecision(3)} against ${failed.limit!.toPrecision(3)} ${failed.unit}.`
+            : 'Drives it.',
+    figures: [],
+    rows,
+    missing,
+  };
+}
+
+/** One common's points together against its limit. */
+export const judgeCommon = (amps: readonly number[], groupA: number | undefined): Row =>
+  atMost(
+    amps.reduce((sum, one) => sum + one, 0),
+    groupA,
+    { asks: 'points on one common', unit: 'A', rating: 'group', source: 'nameplate' },
+  );
+
+/** Leakage of a snubber, amps: 2πfCV. */
+export const snubberLeakA = (farads: number, volts: number, hz: number): number => 2 * Math.PI * hz * farads * volts;
+
+/** Whether leakage may hold a coil in that should have let go: above the must-release share it may. */
+export const leakHolds = (leakA: number, heldA: number, mustReleaseRatio = 0.2): boolean => leakA > heldA * mustReleaseRatio + 1e-12;
+
+/** A resistor that passes `amps` beside a coil: ohms, watts, and the next usual watts with twice in hand. */
+export const bleeder = (volts: number, amps: number): { ohms: number; watts: number; fitWatts: number } => {
+  const watts = volts * amps;
+  return { ohms: volts / amps, watts, fitWatts: [0.5, 1, 2, 3, 5, 7, 10, 15, 25].find((one) => one >= 2 * watts) ?? Math.ceil(2 * watts) };
+};
+
+/** The greatest volts a resistor bears, √(P·R), judged with a look above the working share. */
+export function judgeResistor(
+  volts: number | undefined,
+  ohms: number | undefined,
+  watts: number | undefined,
+  tables: Tables = TABLES,
+): Row {
+  const most = ohms === undefined || watts === undefined ? undefined : Math.sqrt(watts * ohms);
+  return atMost(volts, most, {
+    asks: 'volts across it',
+    unit: 'V',
+    rating: '√(P·R)',
+    source: 'P = V²/R',
+    lookShare: numberAt(tables.constants, 'resistor look share', 'value') ?? 0.8,
+  });
+}
+
+/** DC supply for a set of coils and inputs, amps with a quarter in hand, and the usual module above it. */
+export function sizeDcSupply(watts: number | undefined, inputA: number | undefined, volts = 24): Sized {
+  const missing = [...(watts === undefined ? ['coil watts'] : []), ...(inputA === undefined ? ['input amps'] : [])];
+  const amps = watts === undefined || inputA === undefined ? undefined : watts / volts + inputA;
+  const withSpare = amps === undefined ? undefined : amps * 1.25;
+  const modules = [0.5, 1, 1.5, 2.5, 5, 10, 20, 40];
+  return {
+    verdict: missing.length > 0 ? 'cannot-clear' : 'good',
+    says: missing.length > 0 ? `Cannot clear: ${missing.join(' and ')} unknown.` : `Fit ${modules.find((one) => one >= withSpare!)} A.`,
+    figures: [
+      figure('Draws', amps, 'A', 'watts over volts'),
+      figure('With a quarter in hand', withSpare, 'A', 'common practice'),
+      figure('Module', withSpare === undefined ? undefined : modules.find((one) => one >= withSpare), 'A', 'usual sizes, common practice'),
+    ],
+    rows: [],
+    missing,
+  };
+}

@@ -1,0 +1,54 @@
+import { figure, type Sized } from './row';
+import { nextSize } from './standardSizes';
+import { TABLES, type Tables } from './tables';
+
+export interface HeaterFacts {
+  readonly watts: number | undefined;
+  readonly ratedV: number | undefined;
+  /** volts it is put on; the rated volts unless said */
+  readonly appliedV?: number | undefined;
+  readonly phases: 1 | 3;
+  /** how the three elements are joined now; they are rated in delta unless `ratedIn` says wye */
+  readonly connection?: 'delta' | 'wye';
+  readonly ratedIn?: 'delta' | 'wye';
+  /** amps of fans on the same circuit */
+  readonly motorA?: number | undefined;
+}
+
+/**
+ * A heater on the volts it gets: watts by the square of the volts, line and element amps, element ohms, and its circuit at 125 %.
+ * Sources: P ∝ V²; NEC 424.4(B), from memory, for the continuous load.
+ */
+export function sizeHeater(heater: HeaterFacts, tables: Tables = TABLES): Sized {
+  const { watts, ratedV, phases, connection = 'delta', ratedIn = connection } = heater;
+  const appliedV = heater.appliedV ?? ratedV;
+  const missing = [...(watts === undefined ? ['watts'] : []), ...(ratedV === undefined ? ['rated volts'] : [])];
+  if (watts === undefined || ratedV === undefined || appliedV === undefined)
+    return { verdict: 'cannot-clear', says: `Cannot clear: ${missing.join(' and ')} unknown.`, figures: [], rows: [], missing };
+  const share = (appliedV / ratedV) ** 2;
+  const rewired = phases === 3 && ratedIn !== connection ? (connection === 'wye' ? 1 / 3 : 3) : 1;
+  const gives = watts * share * rewired;
+  const lineA = phases === 3 ? gives / (Math.sqrt(3) * appliedV) : gives / appliedV;
+  const elementA = phases === 3 && connection === 'delta' ? lineA / Math.sqrt(3) : lineA;
+  const elementOhms = phases === 1 ? ratedV ** 2 / watts : ratedIn === 'delta' ? (3 * ratedV ** 2) / watts : ratedV ** 2 / watts;
+  const circuitA = 1.25 * (lineA + (heater.motorA ?? 0));
+  const tooHot = share * rewired > 1.1 ** 2 + 1e-9; // more than 10 % over its volts
+  const weak = share * rewired < 0.75;
+  return {
+    verdict: tooHot ? 'danger' : weak ? 'look' : 'good',
+    says: tooHot
+      ? `Overheats. ${Math.round(share * rewired * 100)} % of its rated watts.`
+      : `${Math.round(gives)} W, ${lineA.toFixed(2)} A in each line${weak ? `: only ${Math.round(share * rewired * 100)} % of its heat` : ''}.`,
+    figures: [
+      figure('Gives', gives, 'W', 'P ∝ V²'),
+      figure('Share of rated', share * rewired, '×', 'P ∝ V²'),
+      figure('Line', lineA, 'A', phases === 3 ? 'P over √3·V' : 'P over V'),
+      figure('Element', elementA, 'A', 'delta: line over √3'),
+      figure('Element', elementOhms, 'Ω', 'rated volts squared over watts'),
+      figure('Circuit at least', circuitA, 'A', 'NEC 424.4(B): 125 % of heater and its motors'),
+      figure('Breaker', nextSize(tables.sizesNec, circuitA), 'A', tables.sizesNec.source),
+    ],
+    rows: [],
+    missing,
+  };
+}

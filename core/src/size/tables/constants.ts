@@ -1,0 +1,27 @@
+import { tableOf } from './table';
+
+/** Values of common practice that a job may change; nothing here is a limit. */
+export const constants = tableOf(
+  {
+    title: 'Working values of common practice',
+    source: 'common practice',
+    mark: 'typical',
+    unit: '',
+    keyed: 'value',
+    note: 'Each can be changed in job practice; it is then told as this job’s typical value.',
+  },
+  `value unit what
+transformer_share     0.8    ×  a_24_V_transformer_is_loaded_to_this_share
+spare_share           0.2    ×  spare_kept_for_later_loads
+drop_share            0.15   ×  control_cable_may_lose_this_share_of_rated_volts
+look_share            0.9    ×  a_contact_used_beyond_this_share_is_looked_at
+resistor_look_share   0.8    ×  a_resistor_beyond_this_share_of_its_volts_is_looked_at
+inductive_share_ac    0.4    ×  resistive_amps_that_hold_for_an_inductive_AC_load
+inductive_share_dc    0.2    ×  resistive_amps_that_hold_for_an_inductive_DC_load
+life_operations       100000 op  electrical_life_at_rated_load
+starts_an_hour        6      /h  starts_an_hour_when_nobody_counted
+coil_pf_inrush        0.7    pf  power_factor_of_a_coil_at_pull-in
+coil_pf_sealed        0.35   pf  power_factor_of_a_coil_held
+least_dc_arc_V        30     V   DC_volts_above_which_an_explicit_rating_is_asked
+insulation_step_K     10     K   hotter_by_this_halves_insulation_life`,
+);
