@@ -9,12 +9,13 @@ const order = [
   'explore',
   'size',
   'check',
+  'fit',
   'find',
   'draw',
   'formats',
   'api',
 ];
-const computing = ['linear', 'network', 'sequence', 'explore', 'size', 'check', 'find'];
+const computing = ['linear', 'network', 'sequence', 'explore', 'size', 'check', 'fit', 'find'];
 const folder = (names) => `^core/src/(${names.join('|')})/`;
 
 module.exports = {

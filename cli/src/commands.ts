@@ -9,6 +9,8 @@ import { faultsOfPart, floatingNodes, readOhms, readVolts, spellFault, tellFault
 import { createRig, frameAt, runLog, settleMoment, showOhms, tellChange } from '#core/sequence';
 import { ohms, percent, reading, span } from '#core/units';
 import { backup, restore } from './backup';
+import { fit } from './fit';
+import { size } from './size';
 import { CliError } from './usage';
 import { type Options, openCircuit, parseFaults, parseLog, parseMoment, parsePair, parseWords } from './words';
 
@@ -241,4 +243,4 @@ const devices: Command = (words) => {
   return 0;
 };
 
-export const commands = { solve, run, check, find, convert, devices, backup, restore } satisfies Record<string, Command>;
+export const commands = { solve, run, check, size, fit, find, convert, devices, backup, restore } satisfies Record<string, Command>;

@@ -6,6 +6,8 @@ export const usage = (): string => `mando: circuits of relays, contactors and co
   mando solve   CIRCUIT [at a moment] [--meter MODE --read A,B ...] [--json]
   mando run     CIRCUIT [inputs]                                    [--json]
   mando check   CIRCUIT                                             [--json]
+  mando size    coil|contact|transformer|fuse|conductor|drop|motor|heater|driver ... [--json]
+  mando fit     [PART] --in CIRCUIT --as DEVICE [--stock FILE.csv]   [--json]
   mando find    CIRCUIT [--measured A,B=25.6V ...] [--seen K1=out ...] [--json]
   mando convert CIRCUIT --to json|spice|schema [--hz 60] [--out FILE]
   mando devices CIRCUIT                                             [--json]
@@ -20,5 +22,14 @@ CIRCUIT is a file, or demo: and the number of a demo circuit: demo:Q1.
   --meter vac|vdc|loz|ohm|amp   the meter's setting (vac)
   --read K1:A1,T1:C        red, black; for amp a wire number. Repeat for more
   --complaint 1            for find: which complaint of the circuit (1)
+
+Sizing, a few of its words:
+  mando size coil --coil "208-240V 60Hz" --on "120 VAC 60"
+  mando size contact --load motor --amps 17.6 --inrush 96 --volts 240 --motor 30 --locked 150
+  mando size transformer --va 40 --held 7.5+3.6+1.4 --inrush 36
+  mando size fuse --va 20 --primary 240 --secondary 24 --fuse 3 --leg hot
+  mando size conductor --size 10awg --amps 26        mando size drop --size 18awg --length 150ft --inrush 33 --volts 24
+  mando size motor --hp 3 --volts 208 --phases 3     mando size heater --watts 5000 --rated 240 --volts 208
+  mando size driver --kind triac --coil "24 VAC 60" --held 7.5 --inrush 36
 
 Exit codes: 0 good; 1 findings of danger, block or cannot-clear (check); 2 wrong words or input.`;

@@ -36,6 +36,9 @@ const OPTIONS = {
   power: { type: 'string' },
   complaint: { type: 'string' },
   hz: { type: 'string' },
+  in: { type: 'string' },
+  as: { type: 'string' },
+  stock: { type: 'string' },
 } as const;
 
 export type Options = ReturnType<typeof parseWords>['options'];

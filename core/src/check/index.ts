@@ -1,5 +1,6 @@
 export type { Finding } from './finding';
-export type { CoilJudgement, PoleJudgement } from './judge';
-export { weakestEvidence } from './judge';
-export type { Rule, Study } from './rules';
-export { checkStudy, isSound, rules, studyOf } from './rules';
+export type { CoilJudgement, CoilOpinion, Instead, PoleJudgement } from './judge';
+export { demandOf, judgeExposure, weakestEvidence } from './judge';
+export { checkStudy, isSound, rules } from './rules';
+export type { Rule, Study } from './study';
+export { studyOf } from './study';

@@ -1,21 +1,37 @@
 import type { Device, Evidence } from '#core/circuit';
-import { type Coil, familyOf } from '#core/devices';
+import { type Coil, type Contact, familyOf, type Part } from '#core/devices';
 import type { CoilExposure, ContactExposure, Exploration } from '#core/explore';
-import type { PlannedPart } from '#core/network';
-import { type CoilWindow, type CoilWord, coilVerdict, coilWindow, coilWord, judgePole, type Row, type Verdict, worse } from '#core/size';
+import type { NetworkPlan, PlannedPart } from '#core/network';
+import {
+  type CoilWindow,
+  type CoilWord,
+  coilVerdict,
+  coilWindow,
+  coilWord,
+  judgePole,
+  type PoleDemand,
+  type Row,
+  type Tables,
+  type Verdict,
+  worse,
+  worstVerdict,
+} from '#core/size';
 import { volts } from '#core/units';
 
-export interface CoilJudgement {
-  readonly device: Device;
-  readonly part: number;
-  readonly coil: Coil;
+export interface CoilOpinion {
   readonly window: CoilWindow | undefined;
-  readonly exposure: CoilExposure;
   readonly pullInWord: CoilWord | 'unknown' | 'never called';
   readonly holdWord: string;
   readonly verdict: Verdict;
   /** one sentence: verdict, number, limit, reason */
   readonly says: string;
+}
+
+export interface CoilJudgement extends CoilOpinion {
+  readonly device: Device;
+  readonly part: number;
+  readonly coil: Coil;
+  readonly exposure: CoilExposure;
   readonly evidence: Evidence;
 }
 
@@ -33,34 +49,22 @@ export function weakestEvidence(device: Device, fields: readonly string[]): Evid
     .reduce((weak, one) => (weakness.indexOf(one) > weakness.indexOf(weak) ? one : weak), 'print');
 }
 
-/** The coil as it sits in the circuit: worst volts when it must close, worst volts held, and the highest it ever meets. */
-export function judgeCoil(planned: PlannedPart, exploration: Exploration): CoilJudgement {
-  const coil = planned.part as Coil;
-  const { device, index } = planned;
-  const exposure = exploration.coils.get(index)!;
+/** A coil against what it meets: worst volts when it must close, worst volts held, and the highest it ever meets. */
+export function judgeExposure(tag: string, coil: Coil, exposure: CoilExposure): CoilOpinion {
   const window = coilWindow(coil);
-  const base = {
-    device,
-    part: index,
-    coil,
-    window,
-    exposure,
-    evidence: weakestEvidence(device, ['coilKind', 'coilV', 'inrushVa', 'sealedVa']),
-  };
   const { pullIn, held, highest } = exposure;
-  if (!window || coil.ratedV === undefined) {
+  if (!window || coil.ratedV === undefined || (coil.current === 'AC' && coil.hz === undefined))
     return {
-      ...base,
+      window,
       pullInWord: 'unknown',
       holdWord: 'unknown',
       verdict: 'cannot-clear',
-      says: `${device.tag}: coil volts or kind are unknown. Read them on the coil itself; the frame does not tell.`,
+      says: `${tag}: coil volts, kind or frequency unknown. Read them on the coil itself; the frame does not tell.`,
     };
-  }
   if (exposure.wrongKindRatio > 0.3) {
     const burns = coil.current === 'AC';
     return {
-      ...base,
+      window,
       pullInWord: burns ? 'burns' : 'buzzes',
       holdWord: burns ? 'burns' : 'buzzes',
       verdict: burns ? 'block' : 'danger',
@@ -71,28 +75,43 @@ export function judgeCoil(planned: PlannedPart, exploration: Exploration): CoilJ
   }
   if (!pullIn)
     return {
-      ...base,
+      window,
       pullInWord: 'never called',
       holdWord: 'never called',
       verdict: 'look',
-      says: `No input state puts volts on ${device.tag}'s coil.`,
+      says: `No input state puts volts on ${tag}'s coil.`,
     };
   const highWord = coilWord(coil, highest.drive);
   const tooHigh = highWord === 'burns' || (highWord === 'high' && coilVerdict(coil, pullIn.drive) === 'good');
   const judged = tooHigh ? highest : pullIn;
   const word = coilWord(coil, judged.drive)!;
-  const letsGo = held !== undefined && held.drive < coil.dropOutTypicalRatio;
+  const letsGo = coil.latch === undefined && held !== undefined && held.drive < coil.dropOutTypicalRatio;
   const verdict = worse(coilVerdict(coil, pullIn.drive), worse(coilVerdict(coil, highest.drive), letsGo ? 'danger' : 'good'));
   const limit = tooHigh
     ? `takes at most ${volts(window.mostV)}`
     : `needs ${volts(window.mustCloseV)} (${Math.round(coil.pickUpGuaranteedRatio * 100)} % of ${coil.ratedV})`;
   const times = judged.drive >= 1.5 ? ` That is ${round(judged.drive)} × volts, ${round(judged.drive ** 2)} × power.` : '';
   return {
-    ...base,
+    window,
     pullInWord: word,
     verdict,
     holdWord: held === undefined ? 'never held' : letsGo ? 'lets go' : highWord === 'burns' ? 'burns' : 'holds',
     says: `${capital(word)}. ${volts(judged.volts)} at the coil; ${limit}.${times}`,
+  };
+}
+
+/** The coil as it sits in the circuit. */
+export function judgeCoil(planned: PlannedPart, exploration: Exploration): CoilJudgement {
+  const coil = planned.part as Coil;
+  const { device, index } = planned;
+  const exposure = exploration.coils.get(index)!;
+  return {
+    device,
+    part: index,
+    coil,
+    exposure,
+    evidence: weakestEvidence(device, ['coilKind', 'coilV', 'inrushVa', 'sealedVa']),
+    ...judgeExposure(device.tag, coil, exposure),
   };
 }
 
@@ -104,58 +123,63 @@ export interface PoleJudgement {
   readonly part: number;
   readonly contact: string;
   readonly exposure: ContactExposure;
+  readonly demand: PoleDemand;
   readonly rows: readonly Row[];
   readonly serves: readonly string[];
   readonly verdict: Verdict;
   readonly evidence: Evidence;
 }
 
-/** The contact against what it really carries, its load class taken from the loads that stop when it opens. */
-export function judgeContact(planned: PlannedPart, exploration: Exploration): PoleJudgement | undefined {
+/** Held and pull-in amps of a coil that stands in for the one behind a contact. */
+export type Instead = ReadonlyMap<number, { readonly heldA: number; readonly inrushA: number }>;
+
+/** What is asked of a contact, load class by load class, taken from the loads that stop when it opens. */
+export function demandOf(exposure: ContactExposure, plan: NetworkPlan, instead: Instead = new Map()): PoleDemand {
+  const part = (index: number): Part => plan.parts[index]!.part;
+  const sum = (kind: string) => exposure.serves.filter((one) => one.kind === kind).reduce((total, one) => total + one.amps, 0);
+  const overServed = (kind: string, share: (load: Part, amps: number, index: number) => number) =>
+    exposure.serves.reduce((total, one) => total + (one.kind === kind ? share(part(one.part), one.amps, one.part) : 0), 0);
+  const lockedA = overServed('motor', (load, amps) =>
+    load.kind === 'motor' || load.kind === 'motor3' ? (amps * load.lockedA) / load.runA : 0,
+  );
+  return {
+    motorRunA: sum('motor'),
+    motorLockedA: lockedA > 0 ? Math.max(exposure.startA, lockedA * 0.9) : 0,
+    resistiveA: sum('resistive'),
+    lampA: sum('lamp'),
+    lampInrushA: overServed('lamp', (load, amps) => (load.kind === 'load' ? amps * (load.inrushTimes ?? 12) : 0)),
+    coilHeldA: overServed('coil', (_, amps, index) => instead.get(index)?.heldA ?? amps),
+    coilInrushA: overServed(
+      'coil',
+      (load, amps, index) => instead.get(index)?.inrushA ?? (load.kind === 'coil' ? amps * (load.inrushVa / load.sealedVa) : amps),
+    ),
+    electronicsA: sum('electronics'),
+    inputA: sum('input'),
+    volts: exposure.breaksV,
+    current: exposure.current,
+  };
+}
+
+/** The contact against what it really carries. */
+export function judgeContact(planned: PlannedPart, exploration: Exploration, tables?: Tables): PoleJudgement | undefined {
   const { device, index, part } = planned;
   const exposure = exploration.contacts.get(index);
   if (part.kind !== 'contact' || !exposure || exposure.serves.length === 0) return undefined;
-  const { plan } = exploration;
-  const sum = (kind: string) => exposure.serves.filter((one) => one.kind === kind).reduce((total, one) => total + one.amps, 0);
-  const inrush = exposure.serves.reduce((total, { part: load, amps, kind }) => {
-    const found = plan.parts[load]!.part;
-    return total + (kind === 'coil' ? (found.kind === 'coil' ? amps * (found.inrushVa / found.sealedVa) : amps) : 0);
-  }, 0);
-  const lockedShare = exposure.serves.reduce((total, { part: load, amps, kind }) => {
-    const found = plan.parts[load]!.part;
-    return total + (kind === 'motor' && (found.kind === 'motor' || found.kind === 'motor3') ? (amps * found.lockedA) / found.runA : 0);
-  }, 0);
-  const motors = exposure.serves.some(({ kind }) => kind === 'motor');
-  const rows = judgePole(part.ratings, {
-    motorRunA: sum('motor'),
-    motorLockedA: motors ? Math.max(exposure.startA, lockedShare * 0.9) : 0,
-    resistiveA: sum('resistive'),
-    lampA: sum('lamp'),
-    lampInrushA: exposure.serves.reduce((total, { part: load, amps, kind }) => {
-      const found = plan.parts[load]!.part;
-      return total + (kind === 'lamp' && found.kind === 'load' ? amps * (found.inrushTimes ?? 12) : 0);
-    }, 0),
-    inputA: sum('input'),
-    current: exposure.current,
-    coilHeldA: sum('coil'),
-    coilInrushA: inrush,
-    electronicsA: sum('electronics'),
-    volts: exposure.breaksV,
-  });
+  const demand = demandOf(exposure, exploration.plan);
+  const rows = judgePole((part as Contact).ratings, demand, tables);
   if (rows.length === 0) return undefined;
   return {
     device,
     part: index,
     contact: part.id,
     exposure,
+    demand,
     rows,
-    serves: [...new Set(exposure.serves.map(({ part: load }) => plan.parts[load]!.device.tag))],
-    verdict: rows.reduce<Verdict>((worst, { verdict }) => worse(worst, verdict), 'good'),
-    evidence: weakestEvidence(
-      device,
-      ['motorA', 'lockedA', 'resistiveA', 'pilotCode', 'auxiliaryCode'].filter(
-        (name) => familyOf(device).fields[name] && device.nameplate[name],
-      ),
-    ),
+    serves: [...new Set(exposure.serves.map(({ part: load }) => exploration.plan.parts[load]!.device.tag))],
+    verdict: worstVerdict(rows.map(({ verdict }) => verdict)),
+    evidence: weakestEvidence(device, ratingFields(device)),
   };
 }
+
+const ratingFields = (device: Device): string[] =>
+  Object.entries(familyOf(device).fields).flatMap(([name, facts]) => (facts.optional && device.nameplate[name] ? [name] : []));

@@ -19,7 +19,7 @@ export type {
   PowerPosition,
   TerminalId,
 } from './schema';
-export { circuitSchema, logEntrySchema, SCHEMA_VERSION } from './schema';
+export { circuitSchema, fieldSchema, logEntrySchema, SCHEMA_VERSION } from './schema';
 export type { Point } from './spelling';
 export {
   conductorsAt,

@@ -24,3 +24,5 @@ export type {
   Travel,
 } from './part';
 export { EARTH, endsOf } from './part';
+export type { StockPart } from './stock';
+export { asDevice, loneDevice, printed, stockPartSchema, stockProblems } from './stock';

@@ -1,2 +1,6 @@
-export type { CoilExposure, ContactExposure, Exploration, Served, TransformerExposure } from './states';
-export { explore, inputStates, secondaryOf } from './states';
+export type { InputState } from './inputs';
+export { inputStates, neighbourhoods } from './inputs';
+export type { CoilPair, PairMoment } from './pairs';
+export { coilAcross, pairing } from './pairs';
+export type { CoilExposure, ContactExposure, Exploration, FedThrows, LoadExposure, Progress, Served, TransformerExposure } from './states';
+export { explore, exploring, secondaryOf, worstOf } from './states';

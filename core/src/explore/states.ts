@@ -1,10 +1,13 @@
-import { type Circuit, type LogEntry, terminalId } from '#core/circuit';
-import { familyOf, type Part } from '#core/devices';
+import { type Circuit, terminalId } from '#core/circuit';
+import type { Part } from '#core/devices';
 import {
   acrossBranch,
   branchAmps,
   type Fault,
+  floatingNodes,
   type NetworkPlan,
+  type PlannedPart,
+  pairSource,
   pairVolts,
   partAmps,
   partVolts,
@@ -26,7 +29,8 @@ import {
   showMoment,
   sightOf,
 } from '#core/sequence';
-import { magnitude } from '#core/units';
+import { magnitude, subtract } from '#core/units';
+import { inputStates } from './inputs';
 
 /** What a coil met over the states tried. Volts RMS at its terminals; drive is the share of rated that moves it. */
 export interface CoilExposure {
@@ -34,6 +38,8 @@ export interface CoilExposure {
   readonly pullIn: { readonly volts: number; readonly drive: number; readonly state: string } | undefined;
   readonly held: { readonly volts: number; readonly drive: number; readonly state: string } | undefined;
   readonly highest: { readonly volts: number; readonly drive: number; readonly state: string };
+  /** the most it gets in a state that is no call */
+  readonly leak?: { readonly volts: number; readonly drive: number; readonly state: string } | undefined;
   /** share of rated volts that is of the wrong kind: DC on an AC coil, AC on a DC coil */
   readonly wrongKindRatio: number;
 }
@@ -60,6 +66,7 @@ export interface Served {
 /** What a control transformer met: its lowest secondary volts with the state, and the most VA it gave, held and at the worst moment. */
 export interface TransformerExposure {
   readonly idleV: number;
+  readonly highestV: number;
   readonly lowestV: number;
   readonly lowestState: string;
   readonly heldVa: number;
@@ -72,57 +79,34 @@ export interface Exploration {
   readonly coils: ReadonlyMap<number, CoilExposure>;
   readonly contacts: ReadonlyMap<number, ContactExposure>;
   readonly transformers: ReadonlyMap<number, TransformerExposure>;
+  readonly loads: ReadonlyMap<number, LoadExposure>;
+  /** amps by conductor once everything runs */
+  readonly conductorA: Float64Array;
+  readonly fuseA: ReadonlyMap<number, number>;
+  /** changeover poles whose two throws are fed from different points, by the index of their NC contact */
+  readonly throws: ReadonlyMap<number, FedThrows>;
+  /** greatest volts to earth that metal brings to a volt-free input's terminals; what couples by capacitance is left out */
+  readonly callInputs: ReadonlyMap<number, FedThrows>;
   /** greatest volts to earth by node */
   readonly greatestToEarth: Float64Array;
+  /** volts to earth by node with nothing called, once it has settled */
+  readonly offToEarth: Float64Array;
 }
 
-/** More inputs than this are tried in part: the rest stay at rest. */
-const MOST_INPUTS = 8;
-const PRESS_AT_MS = 20_000;
-const PRESS_MS = 500;
-
-/** Every combination of what a person or the process can set, as logs from power-up. Isolators stay closed: their states have less, not more. */
-export function inputStates(plan: NetworkPlan): { name: string; log: LogEntry[] }[] {
-  const inputs = Object.values(plan.circuit.devices)
-    .sort((a, b) => (a.id < b.id ? -1 : 1))
-    .flatMap((device) =>
-      familyOf(device)
-        .inputs.filter(({ name }) => name !== 'closed' && name !== 'reset')
-        .filter((input) => moves(plan, device.id, input.name))
-        .map((input) => ({ device, input })),
-    )
-    .slice(0, MOST_INPUTS);
-  return Array.from({ length: 2 ** inputs.length }, (_, bits) => {
-    const chosen = inputs.filter((_, index) => (bits >> index) & 1);
-    const log: LogEntry[] = [{ atMs: 0, power: 'on' }];
-    for (const { device, input } of chosen) {
-      if (input.kind === 'momentary') {
-        log.push(
-          { atMs: PRESS_AT_MS, device: device.id, input: input.name, on: true },
-          { atMs: PRESS_AT_MS + PRESS_MS, device: device.id, input: input.name, on: false },
-        );
-      } else log.push({ atMs: 0, device: device.id, input: input.name, on: !input.rest });
-    }
-    return {
-      name:
-        chosen.map(({ device, input }) => `${device.tag} ${input.rest ? input.off.toLowerCase() : input.state}`).join(', ') ||
-        'nothing called',
-      log,
-    };
-  });
+/** What a load met: the most volts across it, and its amps once everything runs. */
+export interface LoadExposure {
+  readonly highestV: number;
+  readonly runA: number;
+  readonly state: string;
 }
 
-/** An input that moves no wired contact adds states and tells nothing. */
-function moves(plan: NetworkPlan, device: Parameters<NetworkPlan['partsIn']>[0], input: string): boolean {
-  const wired = new Set(plan.conductors.flatMap(({ conductor }) => conductor.ends));
-  return plan.partsIn(device).some(({ part }) => {
-    if (part.kind !== 'contact') return false;
-    const uses = part.mover.by === 'input' ? part.mover.input === input : part.mover.by === 'output' && part.mover.inputs.includes(input);
-    return uses && wired.has(`${device}:${part.a}` as never) && wired.has(`${device}:${part.b}` as never);
-  });
+/** Both throws of one pole stand on stiff sources of different volts: a bridged contact would join them. */
+export interface FedThrows {
+  readonly volts: number;
+  readonly state: string;
 }
 
-interface Watch {
+export interface Watch {
   peakOpen: { volts: number; drive: number };
   closing: { volts: number; drive: number } | undefined;
   held: { volts: number; drive: number } | undefined;
@@ -130,6 +114,21 @@ interface Watch {
 
 /** Runs every input state to its end and keeps the worst that each coil, contact and point meets. */
 export function explore(circuit: Circuit, faults: readonly Fault[] = [], plan = planNetwork(circuit)): Exploration {
+  const walk = exploring(plan, faults);
+  for (;;) {
+    const step = walk.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** How far an exploration has come. */
+export interface Progress {
+  readonly seen: number;
+  readonly of: number;
+}
+
+/** The same state by state, so that a worker can answer other questions between two of them. */
+export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = []): Generator<Progress, Exploration> {
   const rig = createRig(plan, faults);
   const coils = plan.parts.filter(({ part }) => part.kind === 'coil');
   const contacts = plan.parts.filter(({ part }) => part.kind === 'contact');
@@ -139,18 +138,30 @@ export function explore(circuit: Circuit, faults: readonly Fault[] = [], plan = 
     contacts.map(({ index }) => [index, { runA: 0, startA: 0, state: '', moment: undefined }]),
   );
   const greatestToEarth = new Float64Array(plan.nodeCount);
+  const offToEarth = new Float64Array(plan.nodeCount);
   const transformers = new Map<number, { -readonly [K in keyof TransformerExposure]: TransformerExposure[K] }>();
   for (const { part, index } of plan.parts)
     if (part.kind === 'transformer')
       transformers.set(index, {
         idleV: windingModel(part)?.idleV ?? 0,
+        highestV: 0,
         lowestV: Number.POSITIVE_INFINITY,
         lowestState: '',
         heldVa: 0,
         worstVa: 0,
       });
   const states = inputStates(plan);
+  const loads = new Map<number, { -readonly [K in keyof LoadExposure]: LoadExposure[K] }>(
+    plan.parts.filter(({ part }) => loadKind(part) !== undefined).map(({ index }) => [index, { highestV: 0, runA: 0, state: '' }]),
+  );
+  const conductorA = new Float64Array(plan.conductors.length);
+  const fuseA = new Map<number, number>(plan.parts.filter(({ part }) => part.kind === 'fuse').map(({ index }) => [index, 0]));
+  const throws = new Map<number, FedThrows>();
+  const callInputs = new Map<number, FedThrows>();
+  const calls = plan.parts.filter(({ part }) => part.kind === 'source' && part.role === 'call-input');
+  let seen = 0;
   for (const { name, log } of states) {
+    yield { seen: seen++, of: states.length };
     const watches = new Map<number, Watch>(
       coils.map(({ index }) => [index, { peakOpen: { volts: 0, drive: 0 }, closing: undefined, held: undefined }]),
     );
@@ -171,24 +182,90 @@ export function explore(circuit: Circuit, faults: readonly Fault[] = [], plan = 
       for (const [index, kept] of transformers) {
         const { volts, va } = secondaryOf(rig, index);
         if (frame.atMs > 0 && volts < kept.lowestV) Object.assign(kept, { lowestV: volts, lowestState: name });
+        kept.highestV = Math.max(kept.highestV, volts);
         kept.worstVa = Math.max(kept.worstVa, va);
         if (quiet) kept.heldVa = Math.max(kept.heldVa, va);
       }
+      for (const [index, kept] of loads) {
+        const volts = loadVolts(rig, index);
+        if (volts > kept.highestV) Object.assign(kept, { highestV: volts, state: name });
+        if (quiet) kept.runA = Math.max(kept.runA, partAmps(rig.nets, plan, index));
+      }
+      if (quiet) {
+        for (const { index, branch } of plan.conductors) conductorA[index] = Math.max(conductorA[index]!, branchRms(rig, branch));
+        for (const [index, amps] of fuseA) fuseA.set(index, Math.max(amps, partAmps(rig.nets, plan, index)));
+      }
+      watchCallInputs(rig, calls, name, callInputs);
       for (let node = 0; node < plan.nodeCount; node++) {
         const toEarth = Math.hypot(...rig.nets.map((net) => magnitude(voltsAt(net, node))));
         if (toEarth > greatestToEarth[node]!) greatestToEarth[node] = toEarth;
+        if (seen === 1) offToEarth[node] = toEarth; // the first state calls nothing; its last frame stays
       }
     });
+    feedThrows(rig, name, throws);
     for (const [index, watch] of watches) perCoil.get(index)!.push({ state: name, watch });
   }
   return {
     plan,
     statesSeen: states.length,
     greatestToEarth,
+    offToEarth,
     transformers,
+    loads,
+    conductorA,
+    fuseA,
+    throws,
+    callInputs,
     coils: new Map([...perCoil].map(([index, seen]) => [index, worstOf(seen, wrongKind.get(index) ?? 0)])),
     contacts: new Map([...carried].map(([index, kept]) => [index, { ...kept, ...behind(rig, index, kept.moment) }])),
   };
+}
+
+const branchRms = (rig: Rig, branch: number): number => Math.hypot(...rig.nets.map((net) => magnitude(branchAmps(net, branch))));
+
+/** Volts across a load; of a three-phase one between its first two lines. */
+const loadVolts = (rig: Rig, index: number): number => {
+  const { part, device } = rig.plan.parts[index]!;
+  if (part.kind !== 'motor3' && part.kind !== 'load3') return partVolts(rig.nets, rig.plan, index);
+  const [a, b] = part.ends.map((mark) => rig.plan.nodeOf(terminalId(device.id, mark))) as [number, number, number];
+  return pairVolts(rig.nets, a, b);
+};
+
+/** Under this a throw is fed, not reached through a load. */
+const STIFF_OHMS = 1.5;
+const APART_V = 10;
+
+/** Do the two throws of a pole stand on sources that must not meet? */
+function feedThrows(rig: Rig, state: string, throws: Map<number, FedThrows>): void {
+  const { plan, nets } = rig;
+  for (const nc of plan.parts) {
+    if (nc.part.kind !== 'contact' || nc.part.form !== 'NC') continue;
+    const { a, b } = nc.part;
+    const no = plan.partsIn(nc.device.id).find(({ part }) => part.kind === 'contact' && part.form === 'NO' && part.a === a);
+    if (no?.part.kind !== 'contact') continue;
+    const [x, y] = [plan.nodeOf(terminalId(nc.device.id, b)), plan.nodeOf(terminalId(nc.device.id, no.part.b))];
+    for (const net of nets) {
+      if (magnitude(subtract(voltsAt(net, x), voltsAt(net, y))) < APART_V) continue;
+      const { openV, behindOhms } = pairSource(net, x, y);
+      const volts = magnitude(openV);
+      if (volts > APART_V && magnitude(behindOhms) < STIFF_OHMS && volts > (throws.get(nc.index)?.volts ?? 0))
+        throws.set(nc.index, { volts, state });
+    }
+  }
+}
+
+function watchCallInputs(rig: Rig, calls: readonly PlannedPart[], state: string, kept: Map<number, FedThrows>): void {
+  const { plan, nets } = rig;
+  if (calls.length === 0) return;
+  const floating = nets.map((net) => floatingNodes(plan, net));
+  for (const { part, device, index } of calls) {
+    if (part.kind !== 'source') continue;
+    for (const mark of [part.a, part.b]) {
+      const node = plan.nodeOf(terminalId(device.id, mark));
+      const volts = Math.hypot(...nets.map((net, k) => (floating[k]![node] ? 0 : magnitude(voltsAt(net, node)))));
+      if (volts > (kept.get(index)?.volts ?? 0)) kept.set(index, { volts, state });
+    }
+  }
 }
 
 /** Volts and VA at a transformer's whole secondary now. */
@@ -229,7 +306,7 @@ function watchCoils(
 }
 
 /** A state counts as a call when the coil gets at least half of the most it ever gets: leakage through a timer is no call. */
-function worstOf(seen: readonly { state: string; watch: Watch }[], wrongKindRatio: number): CoilExposure {
+export function worstOf(seen: readonly { state: string; watch: Watch }[], wrongKindRatio: number): CoilExposure {
   const flat = seen.map(({ state, watch }) => ({
     state,
     open: watch.closing ?? watch.peakOpen,
@@ -245,7 +322,11 @@ function worstOf(seen: readonly { state: string; watch: Watch }[], wrongKindRati
   const highest = flat
     .flatMap(({ state, open, held: one }) => [{ ...open, state }, ...(one ? [{ ...one, state }] : [])])
     .reduce((top, one) => (one.drive > top.drive ? one : top), { volts: 0, drive: 0, state: '' });
-  return { pullIn, held, highest, wrongKindRatio };
+  const leak = flat
+    .filter((one) => !called.includes(one))
+    .map(({ open, state }) => ({ ...open, state }))
+    .reduce<CoilExposure['leak']>((top, one) => (!top || one.drive > top.drive ? one : top), undefined);
+  return { pullIn, held, highest, leak, wrongKindRatio };
 }
 
 /** The loads that lose their current when this one contact opens: solved, not read from the drawing. */
@@ -266,7 +347,9 @@ function behind(rig: Rig, contact: number, moment: Moment | undefined): Pick<Con
     const amps = before[place]!;
     if (amps < 1e-4 || leastAmps(rig, index) > 0.6 * amps) return [];
     const kind = loadKind(part)!;
-    return [{ part: index, kind, amps }];
+    // a delta's elements carry less than its lines, and a contact breaks a line
+    const lineAmps = part.kind === 'load3' && part.connection === 'delta' ? amps * Math.sqrt(3) : amps;
+    return [{ part: index, kind, amps: lineAmps }];
   });
   for (const net of nets) setPart(net, contact, conditionAt(rig, contact, moment));
   return { serves, breaksV, current };

@@ -24,7 +24,10 @@ export function sightOf(rig: Rig, index: number, moment: Moment): Sight {
   function driveOf(one: Part, across: number): number {
     switch (one.kind) {
       case 'coil':
-        return coilDrive(one);
+        return coilDriveOf(
+          one,
+          nets.map((net) => ({ hz: net.hz, volts: magnitude(acrossBranch(net, firstBranch)) })),
+        );
       case 'motor':
       case 'travel':
         return one.ratedV === undefined ? 0 : across / one.ratedV;
@@ -43,18 +46,21 @@ export function sightOf(rig: Rig, index: number, moment: Moment): Sight {
         return 0;
     }
   }
+}
 
-  /** Flux counts for an AC coil (volts per hertz), mean volts for a DC one. */
-  function coilDrive(coil: Coil): number {
-    if (coil.ratedV === undefined || coil.hz === undefined || coil.current === undefined) return 0;
-    if (coil.current === 'AC/DC') return volts / coil.ratedV;
-    return nets.reduce((sum, net) => {
-      const across = magnitude(acrossBranch(net, firstBranch));
-      if (coil.alsoAt && net.hz === coil.alsoAt.hz) return sum + across / coil.alsoAt.volts;
-      if (coil.current === 'DC') return net.hz === 0 ? sum + across / (coil.ratedV as number) : sum;
-      return sum + (net.hz === 0 ? across / (coil.ratedV as number) : ((across / net.hz) * (coil.hz as number)) / (coil.ratedV as number));
-    }, 0);
-  }
+/**
+ * Share of rated volts that moves a coil. Flux counts for an AC coil (volts per hertz), mean volts for a DC one; an AC/DC coil takes either.
+ * @param across RMS volts at its terminals by frequency
+ */
+export function coilDriveOf(coil: Coil, across: readonly { readonly hz: number; readonly volts: number }[]): number {
+  const { ratedV, current } = coil;
+  if (ratedV === undefined || coil.hz === undefined || current === undefined) return 0;
+  if (current === 'AC/DC') return Math.hypot(...across.map(({ volts }) => volts)) / ratedV;
+  return across.reduce((sum, { hz, volts }) => {
+    if (coil.alsoAt && hz === coil.alsoAt.hz) return sum + volts / coil.alsoAt.volts;
+    if (current === 'DC') return hz === 0 ? sum + volts / ratedV : sum;
+    return sum + (hz === 0 ? volts / ratedV : ((volts / hz) * (coil.hz as number)) / ratedV);
+  }, 0);
 }
 
 /**

@@ -40,9 +40,9 @@ export function coilWindow(coil: Coil): CoilWindow | undefined {
   if (low === undefined || current === undefined) return undefined;
   const high = ratedHighV ?? low;
   const buzz: CoilWord = isGentle(coil) ? 'buzzes' : 'buzzes, overheats';
-  const lightLoad = current === 'AC' && low === 24 && high === 24;
+  const lightLoad = current !== 'DC' && low === 24 && high === 24;
   const edges: readonly (readonly [CoilWord, number])[] =
-    current === 'AC'
+    current !== 'DC'
       ? [
           ['dead', 0],
           [buzz, 0.3 * low],

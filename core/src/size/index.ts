@@ -24,6 +24,8 @@ export { formulaAmps, lockedAmps, nemaSizeFor, sizeMotor, tableAmps } from './mo
 export { pilotCodes, pilotLimits } from './pilotDuty';
 export type { PoleDemand } from './pole';
 export { judgePole, lampUnits, NO_DEMAND } from './pole';
+export type { Practice, School, SchoolName } from './practice';
+export { DEFAULT_PRACTICE, rulesOf, SCHOOLS, schoolOf, tablesFor } from './practice';
 export type { Figure, Row, Sized } from './row';
 export { atLeast, atMost } from './row';
 export { nextSize, sizeUpTo } from './standardSizes';

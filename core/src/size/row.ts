@@ -12,6 +12,8 @@ export interface Row {
   readonly source: string;
   /** a typical figure is common practice; the verdict is the same, the word is not */
   readonly kind: 'limit' | 'typical';
+  /** whether the figure is a ceiling or a floor */
+  readonly sense: 'most' | 'least';
 }
 
 const SLACK = 1e-9;
@@ -28,7 +30,8 @@ interface Wording {
   readonly beyond?: Verdict;
 }
 
-const made = (is: number | undefined, limit: number | undefined, verdict: Verdict, words: Wording): Row => ({
+const made = (sense: Row['sense'], is: number | undefined, limit: number | undefined, verdict: Verdict, words: Wording): Row => ({
+  sense,
   asks: words.asks,
   is,
   limit,
@@ -44,14 +47,14 @@ export const atMost = (is: number | undefined, limit: number | undefined, words:
   const [value, top] = [is ?? Number.NaN, limit ?? Number.NaN];
   const inside = value <= top * (1 + SLACK);
   const close = words.lookShare !== undefined && value > top * words.lookShare * (1 + SLACK);
-  return made(is, limit, inside ? (close ? 'look' : 'good') : (words.beyond ?? 'danger'), words);
+  return made('most', is, limit, inside ? (close ? 'look' : 'good') : (words.beyond ?? 'danger'), words);
 };
 
 export const atLeast = (is: number | undefined, limit: number | undefined, words: Wording): Row => {
   const [value, floor] = [is ?? Number.NaN, limit ?? Number.NaN];
   const inside = value >= floor * (1 - SLACK);
   const close = words.lookShare !== undefined && value < (floor / words.lookShare) * (1 - SLACK);
-  return made(is, limit, inside ? (close ? 'look' : 'good') : (words.beyond ?? 'danger'), words);
+  return made('least', is, limit, inside ? (close ? 'look' : 'good') : (words.beyond ?? 'danger'), words);
 };
 
 /** A figure without a limit beside it: a result, not a judgement. */

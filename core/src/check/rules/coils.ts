@@ -1,0 +1,77 @@
+import type { Finding } from '../finding';
+import { type Rule, tell } from '../study';
+
+const REMEDY: Readonly<Record<string, string>> = {
+  dead: 'Fit a coil for the volts that are here, or bring the coil the volts it is made for.',
+  buzzes: 'Fit a coil for the volts that are here.',
+  'buzzes, overheats': 'Fit a coil for the volts that are here; do not leave it energized.',
+  'not guaranteed': 'Thicker or shorter control wire, or a larger transformer.',
+  high: 'Check the tap and the line; fit a coil for the volts that are here.',
+  burns: 'Do not energize. Fit a coil for the volts that are here.',
+};
+
+export const coilRule: Rule = {
+  id: 'coil-window',
+  title: 'Coil against the volts it gets',
+  source: 'IEC 60947-4-1 limits of operation, NEMA ICS 1; bands between are common practice',
+  run: ({ coils }) =>
+    coils
+      .filter(({ verdict }) => verdict !== 'good')
+      .map((judged): Finding => {
+        const { device, exposure, pullInWord, window } = judged;
+        const high = pullInWord === 'burns' || pullInWord === 'high';
+        const seen = high ? exposure.highest : exposure.pullIn;
+        return {
+          id: `coil-window:${device.id}`,
+          rule: 'coil-window',
+          devices: [device.id],
+          state: seen?.state ?? 'every state',
+          verdict: judged.verdict,
+          title:
+            judged.verdict === 'cannot-clear'
+              ? `${device.tag}: coil unknown`
+              : judged.verdict === 'look' && pullInWord === 'never called'
+                ? `${device.tag}'s coil is never called`
+                : `${device.tag}'s coil ${pullInWord}`,
+          is: seen?.volts,
+          limit: high ? window?.mostV : window?.mustCloseV,
+          limitKind: 'limit',
+          unit: 'V',
+          consequence:
+            pullInWord === 'burns'
+              ? 'The coil burns out and may take a fuse or a contact with it.'
+              : pullInWord === 'high'
+                ? 'It works, runs hot and dies early.'
+                : 'It does not pull in as it must.',
+          reason: judged.says,
+          remedy: REMEDY[pullInWord] ?? 'Read the print on the coil and enter it.',
+          source: coilRule.source,
+          evidence: judged.evidence,
+        };
+      }),
+};
+
+/** Volts that are no call must let a coil go: what leaks through a timer, a triac or a snubber may hold it in. */
+export const leakRule: Rule = {
+  id: 'coil-held-by-leak',
+  title: 'Leakage against the volts at which a coil must have let go',
+  source: 'IEC 60947-4-1: released at 20 % (AC), 10 % (DC)',
+  run: ({ coils }) =>
+    coils
+      .filter(
+        ({ exposure, coil }) => coil.latch === undefined && exposure.leak !== undefined && exposure.leak.drive > coil.mustReleaseRatio,
+      )
+      .map(({ device, exposure, coil }) =>
+        tell(leakRule, device, '', {
+          verdict: 'look',
+          title: `${device.tag} may stay in though it is not called`,
+          state: exposure.leak!.state,
+          is: exposure.leak!.volts,
+          limit: coil.mustReleaseRatio * (coil.ratedV ?? 0),
+          unit: 'V',
+          consequence: 'Once in, the coil may hold on what leaks through.',
+          reason: `${exposure.leak!.volts.toFixed(1)} V stand on the coil while nothing calls it.`,
+          remedy: 'A bleeder resistor across the coil, or an output that does not leak.',
+        }),
+      ),
+};

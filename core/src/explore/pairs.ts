@@ -1,0 +1,178 @@
+import { terminalId } from '#core/circuit';
+import type { Coil } from '#core/devices';
+import { acrossBranch, branchAmps, type NetworkPlan, pairSource, unitResponse, valuesOf, voltsAt } from '#core/network';
+import { coilDriveOf, copyMoment, createRig, type Moment, type Rig, runLog, settleMoment, sightOf } from '#core/sequence';
+import { add, divide, inverse, magnitude, multiply, type Phasor, phasor, scale, subtract, ZERO } from '#core/units';
+import { inputStates } from './inputs';
+import type { Progress } from './states';
+
+/** A transformer's secondary as one coil sees it: volts and amps now, and what one more ampere through the coil does to both. */
+interface Seen {
+  readonly part: number;
+  readonly volts: Phasor;
+  readonly amps: Phasor;
+  readonly voltsPerAmp: Phasor;
+  readonly ampsPerAmp: Phasor;
+}
+
+/** The circuit from a coil's terminals at one moment, the coil itself taken out: a current source beside an admittance, per frequency. */
+export interface PairMoment {
+  readonly nets: readonly PairNet[];
+}
+
+interface PairNet {
+  readonly hz: number;
+  readonly amps: Phasor;
+  readonly siemens: Phasor;
+  readonly coilA: Phasor;
+  /** a two-wire timer in the coil's own loop: its ohms then, and the drop it keeps whatever the current */
+  readonly timer: { readonly ohms: number; readonly dropV: number } | undefined;
+  readonly seen: readonly Seen[];
+}
+
+export interface CoilPair {
+  readonly state: string;
+  readonly pullIn: PairMoment;
+  readonly held: PairMoment;
+  /** volts across the open pair */
+  readonly openV: number;
+  /** amps into a short across it: tells a call from a leak */
+  readonly shortA: number;
+}
+
+/**
+ * The circuit seen from a coil's terminals in every input state of its neighbourhood, at the moment it must close and held.
+ * With these a candidate coil costs a division, not a solve.
+ */
+export function* pairing(plan: NetworkPlan, coil: number): Generator<Progress, CoilPair[]> {
+  const rig = createRig(plan);
+  const { device } = plan.parts[coil]!;
+  const states = inputStates(plan, device.id);
+  const pairs: CoilPair[] = [];
+  for (const { name, log } of states) {
+    yield { seen: pairs.length, of: states.length };
+    let closing: { drive: number; moment: Moment } | undefined;
+    const open: Moment[] = [];
+    let held: { drive: number; moment: Moment } | undefined;
+    runLog(rig, log, Number.POSITIVE_INFINITY, (frame) => {
+      const { drive } = sightOf(rig, coil, frame.moment);
+      if (frame.moment.modes[coil] === 1) {
+        if (!held || drive < held.drive) held = { drive, moment: copyMoment(frame.moment) };
+      } else if (frame.due.some((due) => due.part === coil && due.mode === 1)) {
+        if (!closing || drive < closing.drive) closing = { drive, moment: copyMoment(frame.moment) };
+      } else open.push(copyMoment(frame.moment));
+    });
+    const shortOf = ({ nets }: PairMoment) => Math.hypot(...nets.map(({ amps }) => magnitude(amps)));
+    // the coil that is there now may never close: then the moment that has most behind it counts
+    const pullIn = closing
+      ? momentOf(rig, coil, closing.moment)
+      : open.map((moment) => momentOf(rig, coil, moment)).reduce((most, one) => (shortOf(one) > shortOf(most) ? one : most));
+    const openV = Math.hypot(...pullIn.nets.map(({ amps, siemens }) => magnitude(divide(amps, siemens))));
+    pairs.push({ state: name, pullIn, held: held ? momentOf(rig, coil, held.moment) : pullIn, openV, shortA: shortOf(pullIn) });
+  }
+  return pairs;
+}
+
+function momentOf(rig: Rig, coil: number, moment: Moment): PairMoment {
+  settleMoment(rig, moment);
+  const { plan } = rig;
+  const { part, firstBranch, device } = plan.parts[coil]!;
+  const { a, b } = part as Coil;
+  const [x, y] = [plan.nodeOf(terminalId(device.id, a)), plan.nodeOf(terminalId(device.id, b))];
+  return {
+    nets: rig.nets.map((net) => {
+      const { openV, behindOhms } = pairSource(net, x, y);
+      const own = phasor(net.yRe[firstBranch]!, net.yIm[firstBranch]!);
+      const whole = magnitude(behindOhms) === 0 ? phasor(1e9) : inverse(behindOhms);
+      const response = unitResponse(net, x, y);
+      const at = (node: number): Phasor => (node < 0 ? ZERO : phasor(response.re[node]!, response.im[node]!));
+      return {
+        hz: net.hz,
+        amps: multiply(openV, whole),
+        siemens: subtract(whole, own),
+        coilA: multiply(acrossBranch(net, firstBranch), own),
+        timer: plan.parts.flatMap((one) => {
+          if (one.part.kind !== 'series-timer' || moment.modes[one.index] !== 2) return [];
+          const { nodes, weights } = net.places[one.firstBranch]!;
+          const siemens = phasor(net.yRe[one.firstBranch]!, net.yIm[one.firstBranch]!);
+          const through = magnitude(
+            multiply(
+              nodes.reduce((sum, n, index) => add(sum, scale(at(n), weights[index]!)), ZERO),
+              siemens,
+            ),
+          );
+          // an ampere pushed into the pair splits between the coil and the rest: all of the rest passes a timer in the coil's loop
+          const rest = magnitude(subtract(phasor(1), multiply(own, behindOhms)));
+          return through > 0.98 * rest ? [{ ohms: 1 / siemens.re, dropV: one.part.onDropV }] : [];
+        })[0],
+        seen: plan.parts.flatMap((one): Seen[] => {
+          if (one.part.kind !== 'transformer') return [];
+          const { primary, secondary } = one.part;
+          const top = one.firstBranch + primary.length - 1 + secondary.length - 2;
+          const node = (mark: string) => plan.nodeOf(terminalId(one.device.id, mark));
+          const [high, low] = [node(secondary.at(-1)!.mark), node(secondary[0]!.mark)];
+          const { nodes, weights } = net.places[top]!;
+          const rise = nodes.reduce((sum, n, index) => add(sum, scale(at(n), weights[index]!)), ZERO);
+          return [
+            {
+              part: one.index,
+              volts: subtract(voltsAt(net, high), voltsAt(net, low)),
+              amps: branchAmps(net, top),
+              voltsPerAmp: subtract(at(high), at(low)),
+              ampsPerAmp: multiply(rise, phasor(net.yRe[top]!, net.yIm[top]!)),
+            },
+          ];
+        }),
+      };
+    }),
+  };
+}
+
+/** Volts on a coil behind a timer that keeps a fixed drop: its ohms follow the coil's current, found in a few rounds. */
+function behindTimer(amps: Phasor, siemens: Phasor, timer: { ohms: number; dropV: number }, y: Phasor): Phasor {
+  const behind = inverse(siemens);
+  const open = multiply(amps, behind);
+  let { ohms } = timer;
+  let across = ZERO;
+  for (let round = 0; round < 12; round++) {
+    across = divide(open, add(phasor(1), multiply(y, add(behind, phasor(ohms - timer.ohms)))));
+    ohms = timer.dropV / Math.max(magnitude(multiply(across, y)), 1e-6);
+  }
+  return across;
+}
+
+/** What a coil put on the pair sees and draws: RMS volts, the share of rated that moves it, amps, and the transformers under it. */
+export function coilAcross(moment: PairMoment, coil: Coil, mode: 0 | 1) {
+  const nets = moment.nets.map(({ hz, amps, siemens, coilA, timer, seen }) => {
+    const y = valuesOf(coil, { mode, value: 0, emf: ZERO, fault: undefined }, hz)[0]!.y;
+    const across = timer ? behindTimer(amps, siemens, timer, y) : divide(amps, add(siemens, y));
+    const draws = multiply(across, y);
+    const more = subtract(draws, coilA);
+    return {
+      hz,
+      volts: magnitude(across),
+      amps: magnitude(draws),
+      seen: seen.map((one) => ({
+        part: one.part,
+        volts: magnitude(subtract(one.volts, multiply(more, one.voltsPerAmp))),
+        amps: magnitude(subtract(one.amps, multiply(more, one.ampsPerAmp))),
+      })),
+    };
+  });
+  const rms = (values: readonly number[]): number => Math.hypot(...values);
+  return {
+    volts: rms(nets.map(({ volts }) => volts)),
+    drive: coilDriveOf(coil, nets),
+    amps: rms(nets.map(({ amps }) => amps)),
+    /** share of rated volts that is of the wrong kind */
+    wrongKindRatio:
+      coil.ratedV === undefined || coil.current === undefined || coil.current === 'AC/DC'
+        ? 0
+        : nets.filter(({ hz }) => (coil.current === 'AC') === (hz === 0)).reduce((sum, { volts }) => sum + volts, 0) / coil.ratedV,
+    transformers: (nets[0]?.seen ?? []).map(({ part }) => {
+      const own = nets.flatMap(({ seen }) => seen.filter((one) => one.part === part));
+      const [volts, amps] = [rms(own.map((one) => one.volts)), rms(own.map((one) => one.amps))];
+      return { part, volts, va: volts * amps };
+    }),
+  };
+}

@@ -1,0 +1,15 @@
+export type { SwitchedLoad } from './advice';
+export { arrangementFor, baseFor, polesNeeded, relayOrContactor } from './advice';
+export type { Brief } from './brief';
+export { circuitOf } from './brief';
+export type { Label } from './label';
+export { labelOf } from './label';
+export type { Mapping } from './mapping';
+export { mapTerminals, replacing } from './mapping';
+export type { Candidate, Cell } from './need';
+export { candidatesFor, exposureOf, judgeCandidate, needWords, whyMissing } from './need';
+export type { Need } from './place';
+export { drain, preparing } from './place';
+export { spellCoil } from './spell';
+export type { Difference, Twin } from './twin';
+export { atFrequency, twinOf } from './twin';

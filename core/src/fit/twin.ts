@@ -1,0 +1,252 @@
+import { checkStudy, type Finding, judgeExposure, studyOf } from '#core/check';
+import { applyChanges, type Circuit, type Device, type EditChange, invariant } from '#core/circuit';
+import { type Coil, familyOf, loneDevice, type Part, partsOf, type StockPart } from '#core/devices';
+import { type Exploration, explore } from '#core/explore';
+import { DEFAULT_PRACTICE, lifeYears, numberAt, type Practice, tablesFor, type Verdict, worstVerdict } from '#core/size';
+import { amount } from '#core/units';
+import { type Mapping, mapTerminals, replacing } from './mapping';
+import { coilInUse } from './place';
+import { spellCoil } from './spell';
+
+/** One line of the two nameplates side by side. */
+export interface Difference {
+  readonly what: string;
+  readonly was: string;
+  readonly is: string;
+  readonly verdict: Verdict;
+  /** what it means here; empty where the two are alike */
+  readonly words: string;
+}
+
+/** The part in hand, put into the circuit and solved in every state. */
+export interface Twin {
+  readonly verdict: Verdict;
+  readonly says: string;
+  readonly circuit: Circuit;
+  readonly changes: readonly EditChange[];
+  readonly mapping: Mapping;
+  readonly differences: readonly Difference[];
+  /** findings that the part brings with it */
+  readonly brings: readonly Finding[];
+  /** findings that it mends */
+  readonly mends: readonly Finding[];
+  /** the coil's word at each site's frequency */
+  readonly at: readonly { readonly hz: number; readonly word: string; readonly verdict: Verdict; readonly volts: number | undefined }[];
+  readonly lifeYears: number;
+  readonly statesSeen: number;
+}
+
+/** The same circuit fed at another frequency, every supply's volts as they are: what a travelling part would meet. */
+export const atFrequency = (circuit: Circuit, hz: '50' | '60'): Circuit => ({
+  ...circuit,
+  devices: Object.fromEntries(
+    Object.entries(circuit.devices).map(([id, device]) => [
+      id,
+      partsOf(device).some((part) => part.kind === 'source' && part.role === 'mains' && part.hz !== 0)
+        ? { ...device, nameplate: { ...device.nameplate, hz: { value: hz, evidence: 'assumed' as const } } }
+        : device,
+    ]),
+  ),
+});
+
+/**
+ * Puts the part in the device's place and judges the whole circuit again; what is worse than before is what the part brings.
+ * @param bothSites solve at the other frequency as well
+ */
+export function twinOf(
+  circuit: Circuit,
+  device: Device,
+  part: StockPart,
+  before: Exploration,
+  practice: Practice = DEFAULT_PRACTICE,
+  bothSites = true,
+): Twin {
+  const wasCoil = coilInUse(before.plan, device.id);
+  const met = wasCoil && before.coils.get(wasCoil.index)?.highest.volts;
+  const mapping = mapTerminals(circuit, device, part, met && met > 0 ? met : (wasCoil?.part as Coil | undefined)?.ratedV);
+  const changes = replacing(circuit, device, part, mapping);
+  const applied = applyChanges(circuit, changes);
+  invariant(applied.ok, applied.ok ? '' : applied.problems.map(({ message }) => message).join(' '));
+  const after = applied.value.circuit;
+  const exploration = explore(after);
+  const study = studyOf(after, exploration, practice);
+  const old = checkStudy(studyOf(circuit, before, practice));
+  const now = checkStudy(study);
+  const same = (a: Finding, b: Finding) => a.id === b.id && a.verdict === b.verdict;
+  const brings = now.filter((one) => !old.some((other) => same(one, other)));
+  const mends = old.filter((one) => !now.some((other) => same(one, other)));
+  const differences = differencesOf(device, part, mapping, before);
+  const worst = worstVerdict([...brings.map(({ verdict }) => verdict), ...differences.map(({ verdict }) => verdict)]);
+  const fitted = after.devices[device.id]!;
+  const site = supplyHz(circuit);
+  const elsewhere = site === 50 ? 60 : 50;
+  const sites: (readonly [50 | 60, Exploration])[] = [
+    [site, exploration],
+    ...(bothSites ? [[elsewhere, explore(atFrequency(after, elsewhere === 50 ? '50' : '60'))] as const] : []),
+  ];
+  const at = sites.flatMap(([hz, seen]) => {
+    const coil = coilInUse(seen.plan, fitted.id);
+    if (!coil) return [];
+    const exposure = seen.coils.get(coil.index)!;
+    const opinion = judgeExposure(device.tag, coil.part as Coil, exposure);
+    return [{ hz, word: opinion.pullInWord, verdict: opinion.verdict, volts: exposure.pullIn?.volts }];
+  });
+  const tables = tablesFor(practice);
+  const dangers = [...brings, ...differences].filter(({ verdict }) => verdict === 'danger' || verdict === 'block').length;
+  return {
+    verdict: worst,
+    says:
+      worst === 'good'
+        ? 'Fits. It does what the old one did.'
+        : worst === 'look'
+          ? 'Works. Look at the differences.'
+          : worst === 'cannot-clear'
+            ? 'Cannot clear: something on the part is not read.'
+            : `Do not fit: ${differences.filter(({ words }) => words !== '').length} differences, ${dangers} dangerous.`,
+    circuit: after,
+    changes,
+    mapping,
+    differences,
+    brings,
+    mends,
+    at,
+    lifeYears: lifeYears(
+      numberAt(tables.constants, 'life operations', 'value') ?? 100_000,
+      numberAt(tables.constants, 'starts an hour', 'value') ?? 6,
+    ),
+    statesSeen: exploration.statesSeen,
+  };
+}
+
+const supplyHz = (circuit: Circuit): 50 | 60 =>
+  Object.values(circuit.devices).some((device) =>
+    partsOf(device).some((part) => part.kind === 'source' && part.role === 'mains' && part.hz === 50),
+  )
+    ? 50
+    : 60;
+
+/** The two nameplates line by line: coil, poles, each rating, auxiliaries, pins. */
+function differencesOf(device: Device, part: StockPart, mapping: Mapping, before: Exploration): Difference[] {
+  const lone = loneDevice(part);
+  const [oldParts, newParts] = [partsOf(device), partsOf(lone)];
+  const line = (what: string, was: string, is: string, verdict: Verdict = 'good', words = ''): Difference => ({
+    what,
+    was,
+    is,
+    verdict,
+    words,
+  });
+  const wasCoil = oldParts.find((one): one is Coil => one.kind === 'coil');
+  const lines: Difference[] = [];
+  if (wasCoil || mapping.coil) {
+    const [was, is] = [wasCoil, mapping.coil].map((coil) =>
+      coil ? `${spellCoil(coil)}${coil.hz ? ` ${coil.alsoAt ? '50/60' : coil.hz}` : ''}` : 'none',
+    );
+    const alike = was === is;
+    const seen = coilInUse(before.plan, device.id);
+    const exposure = seen && before.coils.get(seen.index);
+    const ratio = mapping.coil?.ratedV && exposure?.highest.volts ? exposure.highest.volts / mapping.coil.ratedV : undefined;
+    lines.push(
+      line(
+        'Coil',
+        was!,
+        is!,
+        mapping.coil || !wasCoil ? 'good' : 'danger',
+        alike || ratio === undefined
+          ? ''
+          : `${amount(exposure!.highest.volts, 'V')} here is ${ratio.toFixed(2)} of its volts and ${(ratio ** 2).toFixed(2)} of its pull.`,
+      ),
+    );
+    if (wasCoil && mapping.coil)
+      lines.push(
+        line(
+          'Coil VA, closing and held',
+          `${wasCoil.inrushVa} / ${wasCoil.sealedVa}`,
+          `${mapping.coil.inrushVa} / ${mapping.coil.sealedVa}`,
+        ),
+      );
+  }
+  const count = (parts: readonly Part[]) => {
+    const contacts = parts.filter((one) => one.kind === 'contact');
+    const power = contacts.filter((one) => one.kind === 'contact' && one.duty === 'power');
+    const bars = parts.filter((one) => one.kind === 'join' && one.b !== '!earth').length;
+    const control = contacts.length - power.length;
+    return {
+      power: power.length,
+      bars,
+      control,
+      words:
+        [power.length ? `${power.length} NO` : '', bars ? `${bars} bar` : '', control ? `${control} control` : '']
+          .filter(Boolean)
+          .join(' + ') || 'none',
+    };
+  };
+  const [was, is] = [count(oldParts), count(newParts)];
+  const bar = mapping.poles.find((pole) => pole.was.kind === 'contact' && pole.is?.kind === 'bar');
+  const missing = mapping.poles.filter((pole) => !pole.is);
+  const loads = bar ? bar.was.contacts.flatMap(({ id }) => servedBy(before, device, id)) : [];
+  lines.push(
+    line(
+      'Poles',
+      was.words,
+      is.words,
+      missing.length > 0 || bar ? 'danger' : 'good',
+      bar
+        ? `One pole is a bar. ${[...new Set(loads)].join(' and ') || 'The load'} stays tied to the line with the contactor out: work on it only with the isolator off.`
+        : missing.length > 0
+          ? `No pole for ${missing.map((pole) => `${pole.was.common}–${pole.was.no ?? pole.was.nc}`).join(', ')}: those leads stay loose.`
+          : is.power + is.control > was.power + was.control
+            ? 'More contacts than before. Harmless: leave them unwired.'
+            : '',
+    ),
+  );
+  const plates = new Set([...Object.keys(device.nameplate), ...Object.keys(part.nameplate)]);
+  const wanted = [
+    'motorA',
+    'lockedA',
+    'resistiveA',
+    'ac3A',
+    'lampA',
+    'pilotCode',
+    'auxiliaryCode',
+    'va',
+    'primaryV',
+    'ratingA',
+    'curve',
+    'settingA',
+    'delayS',
+    'volts',
+    'watts',
+    'base',
+  ];
+  for (const name of wanted) {
+    if (!plates.has(name)) continue;
+    const facts = familyOf(lone).fields[name] ?? familyOf(device).fields[name];
+    const spell = (value: unknown) =>
+      value === undefined || value === null ? 'not printed' : `${String(value)} ${facts?.unit ?? ''}`.trim();
+    const [a, b] = [device.nameplate[name]?.value, part.nameplate[name]?.value];
+    const less =
+      typeof a === 'number' && typeof b === 'number' && b < a && ['motorA', 'lockedA', 'resistiveA', 'ac3A', 'lampA', 'va'].includes(name);
+    lines.push(
+      line(facts?.label ?? name, spell(a), spell(b), 'good', less ? 'Less than before; what it means is judged by the load.' : ''),
+    );
+  }
+  if (mapping.moved.length > 0)
+    lines.push(
+      line(
+        'Pins',
+        mapping.moved.map(({ from }) => from).join(', '),
+        mapping.moved.map(({ to }) => to).join(', '),
+        'look',
+        `Leads move: ${mapping.moved.map(({ from, to }) => `${from} to ${to}`).join(', ')}.`,
+      ),
+    );
+  if (mapping.lost.length > 0)
+    lines.push(line('No place for', mapping.lost.join(', '), '–', 'danger', 'These leads stay loose: park them, capped.'));
+  return lines;
+}
+
+function servedBy(exploration: Exploration, device: Device, contact: string): string[] {
+  const planned = exploration.plan.partsIn(device.id).find(({ part }) => part.id === contact);
+  return (planned && exploration.contacts.get(planned.index)?.serves.map(({ part }) => exploration.plan.parts[part]!.device.tag)) ?? [];
+}

@@ -1,0 +1,85 @@
+import type { Field } from '#core/circuit';
+import { catalogue, families, type StockPart, stockPartSchema, stockProblems } from '#core/devices';
+
+const OWN = ['title', 'family', 'print', 'van', 'shelf', 'count', 'notes'] as const;
+
+/** Every nameplate field of any family, so that one file holds all parts. */
+const plateColumns = (): string[] => [...new Set(Object.values(families).flatMap(({ fields }) => Object.keys(fields)))].sort();
+
+export type CsvRow = Readonly<Record<string, string>>;
+
+/** A row that was not taken: its line in the file, and all that is wrong with it. */
+export interface BadRow {
+  readonly line: number;
+  readonly title: string;
+  readonly problems: readonly string[];
+}
+
+/** Reads rows of a spreadsheet as stock parts: the good ones, and the others explained line by line. Nothing is thrown away unsaid. */
+export function stockFromRows(rows: readonly CsvRow[], newId: (index: number) => string): { good: StockPart[]; bad: BadRow[] } {
+  const good: StockPart[] = [];
+  const bad: BadRow[] = [];
+  const known = new Set<string>([...OWN, ...plateColumns()]);
+  const seen = new Set<string>();
+  rows.forEach((row, index) => {
+    const cells = Object.entries(row).map(([name, value]) => [name.trim(), (value ?? '').trim()] as const);
+    if (cells.every(([, value]) => value === '')) return;
+    const of = (name: string) => cells.find(([column]) => column === name)?.[1] ?? '';
+    const problems = cells
+      .filter(([name, value]) => value !== '' && !known.has(name))
+      .map(([name]) => `Column "${name}" is not known. Rename it or leave it empty.`);
+    const family = catalogue.family(of('family'));
+    const nameplate: Record<string, Field> = {};
+    for (const [name, value] of cells) {
+      if (value === '' || !known.has(name) || (OWN as readonly string[]).includes(name)) continue;
+      const number = Number(value);
+      nameplate[name] = { value: family?.fields[name]?.kind === 'number' && Number.isFinite(number) ? number : value, evidence: 'print' };
+    }
+    const count = of('count') === '' ? 1 : Number(of('count'));
+    const draft = {
+      id: newId(index),
+      title: of('title'),
+      family: of('family'),
+      nameplate,
+      print: of('print'),
+      van: of('van'),
+      shelf: of('shelf'),
+      count,
+      notes: of('notes'),
+    };
+    const parsed = stockPartSchema.safeParse(draft);
+    if (!parsed.success)
+      problems.push(
+        ...parsed.error.issues.map(
+          (issue) => `${issue.path.join('.')}: ${issue.path[0] === 'count' ? 'is a whole number' : issue.message}.`,
+        ),
+      );
+    else problems.push(...stockProblems(parsed.data).map(({ message }) => message));
+    const key = JSON.stringify({ ...draft, id: '' });
+    if (problems.length === 0 && seen.has(key)) problems.push('The same part stands on an earlier line. Raise its count instead.');
+    seen.add(key);
+    if (problems.length > 0 || !parsed.success) bad.push({ line: index + 2, title: of('title') || '(no title)', problems });
+    else good.push(parsed.data);
+  });
+  return { good, bad };
+}
+
+/** The columns that a list of parts needs, and its rows as text. Reading them back gives the same parts. */
+export function stockToRows(parts: readonly StockPart[]): { columns: string[]; rows: CsvRow[] } {
+  const used = plateColumns().filter((name) =>
+    parts.some(({ nameplate }) => nameplate[name]?.value !== undefined && nameplate[name]?.value !== null),
+  );
+  return {
+    columns: [...OWN, ...used],
+    rows: parts.map((part) => ({
+      title: part.title,
+      family: part.family,
+      print: part.print,
+      van: part.van,
+      shelf: part.shelf,
+      count: String(part.count),
+      notes: part.notes,
+      ...Object.fromEntries(used.map((name) => [name, String(part.nameplate[name]?.value ?? '')])),
+    })),
+  };
+}
