@@ -10,7 +10,9 @@ import { circuitRoutes } from './circuits/routes';
 import { createPool } from './db/pool';
 import { guardOrigin } from './guard';
 import { jobRoutes } from './jobs/routes';
+import { practiceRoutes } from './practice/routes';
 import { sendProblem } from './problems';
+import { stockRoutes } from './stock/routes';
 
 export interface AppOptions {
   readonly databaseUrl: string;
@@ -78,6 +80,8 @@ export async function buildApp({ databaseUrl, hosts = [] }: AppOptions): Promise
     }
   });
   jobRoutes(app, pool);
+  stockRoutes(app, pool);
+  practiceRoutes(app, pool);
   await app.register(async (circuits) => circuitRoutes(circuits, pool, followers));
   if (existsSync(WEB_FOLDER)) {
     await app.register(fastifyStatic, {

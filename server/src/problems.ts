@@ -9,6 +9,7 @@ export const PROBLEMS = {
   clash: { status: 409, title: 'Someone changed the same thing first' },
   'too-large': { status: 413, title: 'The request is too large' },
   'bad-circuit': { status: 422, title: 'The circuit cannot be taken as it is' },
+  'bad-part': { status: 422, title: 'The part cannot be taken as it is' },
   'not-ready': { status: 503, title: 'The database does not answer' },
   'our-fault': { status: 500, title: 'Something went wrong in Mando itself' },
 } as const;

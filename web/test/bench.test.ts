@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { LogEntry } from '#core/circuit';
+import { DEFAULT_PRACTICE } from '#core/size';
 import { DEMO, demo, on, point, powered } from '../../core/src/testing/demo';
 import { createBench } from '../src/worker/bench';
 import type { LookAnswer } from '../src/worker/protocol';
@@ -7,7 +8,7 @@ import type { LookAnswer } from '../src/worker/protocol';
 function desk(name: string, log: readonly LogEntry[], faults: Parameters<ReturnType<typeof createBench>['run']>[0]['faults'] = []) {
   const circuit = demo(name);
   const bench = createBench();
-  const answer = bench.circuit({ document: circuit });
+  const answer = bench.circuit({ document: circuit, practice: DEFAULT_PRACTICE });
   const run = bench.run({ log, faults });
   const look = (atMs: number, more: Partial<Parameters<typeof bench.look>[0]> = {}): LookAnswer =>
     bench.look({ atMs, red: null, black: null, mode: 'vac', clamp: null, device: null, ...more });

@@ -1,13 +1,29 @@
-export type { BenchState, CircuitLine, CircuitReply, Job, ProblemReply, SaveReply, SaveRequest } from './shapes';
+export type {
+  BenchState,
+  CircuitLine,
+  CircuitReply,
+  Job,
+  PracticeReply,
+  ProblemReply,
+  SaveReply,
+  SaveRequest,
+  StockReply,
+  StockSave,
+} from './shapes';
 export {
   benchStateSchema,
   CIRCUIT_ID,
   CLIENT_HEADER,
   circuitReplySchema,
+  JOB_ID,
   jobsSchema,
   newCircuitSchema,
+  practiceReplySchema,
+  practiceSaveSchema,
   problemReplySchema,
   revisionsSchema,
   saveReplySchema,
   saveRequestSchema,
+  stockReplySchema,
+  stockSaveSchema,
 } from './shapes';

@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import { circuitSchema, editSchema, logEntrySchema } from '#core/circuit';
+import { stockPartSchema } from '#core/devices';
+import { SCHOOLS, type SchoolName, TABLES } from '#core/size';
 
 /** What crosses HTTP. Server and web both parse with these. */
 export const JOB_ID = z.string().uuid();
@@ -67,3 +69,45 @@ export type SaveRequest = z.infer<typeof saveRequestSchema>;
 export type SaveReply = z.infer<typeof saveReplySchema>;
 export type ProblemReply = z.infer<typeof problemReplySchema>;
 export type BenchState = z.infer<typeof benchStateSchema>;
+
+const SCHOOL_NAMES = Object.keys(SCHOOLS) as SchoolName[];
+
+/** How a job is done. A school or a working value that this program does not know is refused by name. */
+export const practiceSchema = z
+  .object({
+    rules: z.enum(['site', 'na', 'iec']),
+    units: z.enum(['site', 'us', 'si']),
+    schools: z.record(z.string(), z.string().max(20)),
+    typical: z.record(z.string(), z.number().finite()),
+  })
+  .superRefine(({ schools, typical }, context) => {
+    for (const [name, value] of Object.entries(schools)) {
+      const choices = (SCHOOL_NAMES.includes(name as SchoolName) ? SCHOOLS[name as SchoolName].choices : []) as readonly {
+        value: string;
+      }[];
+      if (!choices.some((one) => one.value === value))
+        context.addIssue({
+          code: 'custom',
+          path: ['schools', name],
+          message: `"${value}" is no choice of it; there are ${choices.map((one) => one.value).join(', ') || 'none'}`,
+        });
+    }
+    for (const [key, value] of Object.entries(typical)) {
+      if (!TABLES.constants.rows.some((row) => row.key === key))
+        context.addIssue({ code: 'custom', path: ['typical', key], message: 'is no working value' });
+      else if (value <= 0) context.addIssue({ code: 'custom', path: ['typical', key], message: 'must be above 0' });
+    }
+  });
+export const practiceReplySchema = z.object({ revision: z.number().int(), practice: practiceSchema });
+export const practiceSaveSchema = z.object({ baseRevision: z.number().int().nonnegative(), practice: practiceSchema });
+export type PracticeReply = z.infer<typeof practiceReplySchema>;
+
+export const stockReplySchema = z.object({ parts: z.array(z.object({ revision: z.number().int(), part: stockPartSchema })) });
+export const stockSaveSchema = z.object({
+  changes: z
+    .array(z.object({ part: stockPartSchema, baseRevision: z.number().int().nonnegative(), removed: z.boolean().optional() }))
+    .min(1)
+    .max(5000),
+});
+export type StockReply = z.infer<typeof stockReplySchema>;
+export type StockSave = z.infer<typeof stockSaveSchema>;

@@ -168,6 +168,8 @@ const broken: readonly [
     'dE1',
     'block',
   ],
+  ['fan-with-heat', 'Q2', [set('dKT1', 'onDelayS', 45)], 'dKT1', 'look'],
+  ['fan-with-heat', 'Q2', [set('dKT1', 'offDelayS', 5)], 'dKT1', 'look'],
   ['interposing-optional', 'L1B', [set('dE1', 'callKind', 'mains'), set('dE1', 'callV', 230)], 'dK1', 'look'],
 ];
 

@@ -2,7 +2,7 @@ import type { Finding } from './finding';
 import { coilRule, leakRule } from './rules/coils';
 import { baseRule, groupsRule, interposingRule, latchRule, learningRule, oneLegRule, poleRule, throwsRule } from './rules/contacts';
 import { validRule } from './rules/document';
-import { conductorRule, deviceRule, insulationRule, loadVoltsRule, voltFreeRule } from './rules/power';
+import { conductorRule, deviceRule, fanRule, insulationRule, loadVoltsRule, voltFreeRule } from './rules/power';
 import { fuseRule, loadRule, tapRule } from './rules/transformers';
 import type { Rule, Study } from './study';
 
@@ -23,6 +23,7 @@ export const rules: readonly Rule[] = [
   conductorRule,
   deviceRule,
   insulationRule,
+  fanRule,
   groupsRule,
   oneLegRule,
   interposingRule,

@@ -44,11 +44,10 @@ export interface CoilPair {
  * The circuit seen from a coil's terminals in every input state of its neighbourhood, at the moment it must close and held.
  * With these a candidate coil costs a division, not a solve.
  */
-export function* pairing(plan: NetworkPlan, coil: number): Generator<Progress, CoilPair[]> {
+export function* pairing(plan: NetworkPlan, coil: number, pairs: CoilPair[] = []): Generator<Progress, CoilPair[]> {
   const rig = createRig(plan);
   const { device } = plan.parts[coil]!;
   const states = inputStates(plan, device.id);
-  const pairs: CoilPair[] = [];
   for (const { name, log } of states) {
     yield { seen: pairs.length, of: states.length };
     let closing: { drive: number; moment: Moment } | undefined;
@@ -73,7 +72,8 @@ export function* pairing(plan: NetworkPlan, coil: number): Generator<Progress, C
   return pairs;
 }
 
-function momentOf(rig: Rig, coil: number, moment: Moment): PairMoment {
+/** The circuit seen from a coil's terminals at one moment. */
+export function momentOf(rig: Rig, coil: number, moment: Moment): PairMoment {
   settleMoment(rig, moment);
   const { plan } = rig;
   const { part, firstBranch, device } = plan.parts[coil]!;

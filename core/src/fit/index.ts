@@ -9,7 +9,7 @@ export { mapTerminals, replacing } from './mapping';
 export type { Candidate, Cell } from './need';
 export { candidatesFor, exposureOf, judgeCandidate, needWords, whyMissing } from './need';
 export type { Need } from './place';
-export { drain, preparing } from './place';
+export { coilInUse, drain, preparing } from './place';
 export { spellCoil } from './spell';
 export type { Difference, Twin } from './twin';
 export { atFrequency, twinOf } from './twin';

@@ -1,5 +1,5 @@
 import { demandOf, type Instead, judgeExposure } from '#core/check';
-import { type Coil, type Contact, familyOf, loneDevice, partsOf, type StockPart, stockProblems } from '#core/devices';
+import { type Coil, type Contact, familyOf, loneDevice, type Part, partsOf, type StockPart, stockProblems } from '#core/devices';
 import { type CoilExposure, type CoilPair, coilAcross } from '#core/explore';
 import { judgePole, numberAt, type Row, schoolOf, tablesFor, type Verdict, worstVerdict } from '#core/size';
 import { amount, percent, volts } from '#core/units';
@@ -150,7 +150,14 @@ export function judgeCandidate(need: Need, part: StockPart): Candidate {
   const driverRows = need.coil
     ? exploration.plan.parts.flatMap(({ part: other, index, device: owner }) => {
         const exposure = exploration.contacts.get(index);
-        if (other.kind !== 'contact' || owner.id === device.id || !exposure?.serves.some((one) => one.part === need.coil!.index)) return [];
+        // an isolator is no driver: it is judged where it stands
+        if (
+          other.kind !== 'contact' ||
+          other.symbol === 'isolator' ||
+          owner.id === device.id ||
+          !exposure?.serves.some((one) => one.part === need.coil!.index)
+        )
+          return [];
         return judgePole((other as Contact).ratings, demandOf(exposure, exploration.plan, instead), tables).map((row) => ({
           ...row,
           by: owner.tag,
@@ -340,8 +347,11 @@ export function needWords(need: Need): { coil: string; poles: string; driver: st
   const most = served.reduce<(typeof served)[number] | undefined>((top, one) => (!top || total(one) > total(top) ? one : top), undefined);
   const drivers = coil
     ? exploration.plan.parts.filter(
-        ({ index, device: owner }) =>
-          owner.id !== device.id && exploration.contacts.get(index)?.serves.some(({ part }) => part === coil.index),
+        ({ index, device: owner, part: other }) =>
+          other.kind === 'contact' &&
+          other.symbol !== 'isolator' &&
+          owner.id !== device.id &&
+          exploration.contacts.get(index)?.serves.some(({ part }) => part === coil.index),
       )
     : [];
   const sag = coil ? [...exploration.transformers].find(([index]) => hangsOn(need, index)) : undefined;
@@ -357,7 +367,7 @@ export function needWords(need: Need): { coil: string; poles: string; driver: st
       : 'its contacts carry nothing',
     driver:
       drivers.length > 0
-        ? `driven by ${[...new Set(drivers.map(({ device: owner }) => owner.tag))].slice(0, 3).join(', ')}`
+        ? `driven by ${[...new Set(drivers.sort((a, b) => leadRank(a.part) - leadRank(b.part)).map(({ device: owner }) => owner.tag))].slice(0, 3).join(', ')}`
         : 'no driver found',
     transformer:
       sag && rating?.kind === 'transformer' && rating.va !== undefined
@@ -365,6 +375,10 @@ export function needWords(need: Need): { coil: string; poles: string; driver: st
         : 'straight on the line',
   };
 }
+
+/** What gives the call is named before what merely lets it through. */
+const leadRank = (part: Part): number =>
+  part.kind === 'contact' && (part.mover.by === 'output' || part.symbol === 'thermostat' || part.symbol === 'push') ? 0 : 1;
 
 const total = ({ demand }: { demand: { motorRunA: number; resistiveA: number; lampA: number; coilHeldA: number } }): number =>
   demand.motorRunA + demand.resistiveA + demand.lampA + demand.coilHeldA;

@@ -24,15 +24,21 @@ const USUAL_V = [5, 12, 24, 48, 110, 120, 208, 230, 240, 277, 400, 480];
 /**
  * Looks at a place, state by state, so that a worker can tell how far it has come.
  * A coil that never pulls in tells nothing of what its contacts and its driver would carry: a coil for the volts that are there stands in for it.
+ * @param more pairs: filled as the states are seen, so that what is known so far can be told; known: what was explored already
  */
-export function* preparing(circuit: Circuit, id: DeviceId, practice: Practice = DEFAULT_PRACTICE): Generator<Progress, Need | undefined> {
+export function* preparing(
+  circuit: Circuit,
+  id: DeviceId,
+  practice: Practice = DEFAULT_PRACTICE,
+  { pairs = [], known }: { readonly pairs?: CoilPair[]; readonly known?: Exploration | undefined } = {},
+): Generator<Progress, Need | undefined> {
   const device = circuit.devices[id];
   if (!device) return undefined;
-  const plan = planNetwork(circuit);
-  const before = yield* exploring(plan);
+  const plan = known?.plan ?? planNetwork(circuit);
   const coil = coilInUse(plan, id);
-  if (!coil) return { circuit, before, device, exploration: before, isAssumed: false, coil, pairs: [], practice };
-  const pairs = yield* pairing(plan, coil.index);
+  if (coil) yield* pairing(plan, coil.index, pairs);
+  const before = known ?? (yield* exploring(plan));
+  if (!coil) return { circuit, before, device, exploration: before, isAssumed: false, coil, pairs, practice };
   if (before.coils.get(coil.index)?.held !== undefined)
     return { circuit, before, device, exploration: before, isAssumed: false, coil, pairs, practice };
   const place = withUsualCoil(circuit, device, pairs);

@@ -75,7 +75,12 @@ export function twinOf(
   const same = (a: Finding, b: Finding) => a.id === b.id && a.verdict === b.verdict;
   const brings = now.filter((one) => !old.some((other) => same(one, other)));
   const mends = old.filter((one) => !now.some((other) => same(one, other)));
-  const differences = differencesOf(device, part, mapping, before);
+  // a line of the plate takes the verdict of what is found because of it
+  const differences = differencesOf(device, part, mapping, before).map((line): Difference => {
+    const rule = line.what === 'Coil' ? 'coil-window' : undefined;
+    const found = brings.filter((one) => one.rule === rule && one.devices.includes(device.id)).map(({ verdict }) => verdict);
+    return found.length > 0 ? { ...line, verdict: worstVerdict([line.verdict, ...found]) } : line;
+  });
   const worst = worstVerdict([...brings.map(({ verdict }) => verdict), ...differences.map(({ verdict }) => verdict)]);
   const fitted = after.devices[device.id]!;
   const site = supplyHz(circuit);
@@ -192,7 +197,7 @@ function differencesOf(device: Device, part: StockPart, mapping: Mapping, before
       is.words,
       missing.length > 0 || bar ? 'danger' : 'good',
       bar
-        ? `One pole is a bar. ${[...new Set(loads)].join(' and ') || 'The load'} stays tied to the line with the contactor out: work on it only with the isolator off.`
+        ? `One pole is a bar. ${listed([...new Set(loads)]) || 'The load'} stay tied to the line with the contactor out: work there only with the isolator off.`
         : missing.length > 0
           ? `No pole for ${missing.map((pole) => `${pole.was.common}–${pole.was.no ?? pole.was.nc}`).join(', ')}: those leads stay loose.`
           : is.power + is.control > was.power + was.control
@@ -245,6 +250,8 @@ function differencesOf(device: Device, part: StockPart, mapping: Mapping, before
     lines.push(line('No place for', mapping.lost.join(', '), '–', 'danger', 'These leads stay loose: park them, capped.'));
   return lines;
 }
+
+const listed = (tags: readonly string[]): string => tags.join(', ').replace(/, ([^,]*)$/, ' and $1');
 
 function servedBy(exploration: Exploration, device: Device, contact: string): string[] {
   const planned = exploration.plan.partsIn(device.id).find(({ part }) => part.id === contact);

@@ -73,7 +73,7 @@ export const SCHOOLS = {
       { value: 'together', words: 'together, or up to 10 s later where the appliance allows', reason: 'Air whenever there is heat.' },
       { value: 'continuous', words: 'always on', reason: 'Even temperature, at the price of noise and energy.' },
     ],
-    changes: 'the longest on-delay of a fan timer that passes without a look',
+    changes: 'whether a fan timer that lets elements run without air is looked at',
   },
   delayPlace: {
     question: 'Where a delay lives',

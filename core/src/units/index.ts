@@ -23,6 +23,8 @@ export {
   COPPER_PER_KELVIN_AT_20,
   METRES_PER_FOOT,
   ohmsPerMetre,
+  spellLength,
   spellSize,
+  spellSizeIn,
   WATTS_PER_HP,
 } from './wire';

@@ -46,3 +46,22 @@ export const ohmsPerMetre = (size: WireSize): number => {
 export const areaMm2 = (size: WireSize): number => ('awg' in size ? awgAreaMm2(size.awg) : size.mm2);
 
 export const spellSize = (size: WireSize): string => ('awg' in size ? `${size.awg} AWG` : `${size.mm2} mm²`);
+
+/** The size as a person of the other practice says it: the nearest listed gauge or cross-section, marked as near. */
+export const spellSizeIn = (size: WireSize, units: 'us' | 'si'): string => {
+  if (units === 'us' && 'mm2' in size) {
+    const gauges = Array.from({ length: 24 }, (_, index) => 20 - index);
+    const near = gauges.reduce((best, awg) =>
+      Math.abs(Math.log(awgAreaMm2(awg) / size.mm2)) < Math.abs(Math.log(awgAreaMm2(best) / size.mm2)) ? awg : best,
+    );
+    return `≈ ${near > 0 ? near : `${1 - near}/0`} AWG`;
+  }
+  if (units === 'si' && 'awg' in size) return `≈ ${awgAreaMm2(size.awg).toPrecision(3)} mm²`;
+  return spellSize(size);
+};
+
+/** Metres as a person says them: `8 m`, `26 ft`. */
+export const spellLength = (metres: number, units: 'us' | 'si'): string => {
+  const value = units === 'us' ? metres / METRES_PER_FOOT : metres;
+  return `${value >= 10 ? Math.round(value) : Math.round(value * 10) / 10} ${units === 'us' ? 'ft' : 'm'}`;
+};

@@ -1,5 +1,16 @@
-import { type CircuitReply, CLIENT_HEADER, type Job, type ProblemReply, type SaveReply, type SaveRequest } from '#core/api';
+import {
+  type CircuitReply,
+  CLIENT_HEADER,
+  type Job,
+  type PracticeReply,
+  type ProblemReply,
+  type SaveReply,
+  type SaveRequest,
+  type StockReply,
+  type StockSave,
+} from '#core/api';
 import type { Circuit } from '#core/circuit';
+import type { Practice } from '#core/size';
 
 /** A failed call, with what the server said of it. `offline`: nothing answered. */
 export class ApiError extends Error {
@@ -39,5 +50,10 @@ export const api = {
   firstDocument: (id: string) => call<{ document: Circuit }>('GET', `/api/circuits/${id}/first`),
   revisions: (id: string) => call<{ revisions: { revision: number; at: string; words: string }[] }>('GET', `/api/circuits/${id}/revisions`),
   save: (id: string, request: SaveRequest) => call<SaveReply>('POST', `/api/circuits/${id}/edits`, request),
+  stock: () => call<StockReply>('GET', '/api/stock'),
+  saveStock: (changes: StockSave['changes']) => call<StockReply>('POST', '/api/stock', { changes }),
+  practice: (job: string) => call<PracticeReply>('GET', `/api/jobs/${job}/practice`),
+  savePractice: (job: string, baseRevision: number, practice: Practice) =>
+    call<PracticeReply>('POST', `/api/jobs/${job}/practice`, { baseRevision, practice }),
   create: (job: string, document: unknown) => call<{ id: string }>('POST', `/api/jobs/${job}/circuits`, { document }),
 };

@@ -10,25 +10,43 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { JobsPage } from '../jobs/JobsPage';
+import { Broken } from './Broken';
 import { store } from './store';
 import { system } from './theme';
 
 const CircuitPage = lazy(() => import('../circuit/CircuitPage'));
 const ProvePage = lazy(() => import('../prove/ProvePage'));
 const FindPage = lazy(() => import('../find/FindPage'));
+const SupplyPage = lazy(() => import('../supply/SupplyPage'));
+const PartsPage = lazy(() => import('../parts/PartsPage'));
+const StockPage = lazy(() => import('../stock/StockPage'));
+const HandbookPage = lazy(() => import('../handbook/HandbookPage'));
+const PracticePage = lazy(() => import('../practice/PracticePage'));
+const BriefPage = lazy(() => import('../brief/BriefPage'));
 
 const router = createBrowserRouter([
-  { path: '/', element: <JobsPage /> },
   {
-    path: '/circuits/:id',
-    element: <CircuitPage />,
+    errorElement: <Broken />,
     children: [
-      { index: true, element: <Navigate to="prove" replace /> },
-      { path: 'prove', element: <ProvePage /> },
-      { path: 'find', element: <FindPage /> },
+      { path: '/', element: <JobsPage /> },
+      {
+        path: '/circuits/:id',
+        element: <CircuitPage />,
+        children: [
+          { index: true, element: <Navigate to="prove" replace /> },
+          { path: 'supply', element: <SupplyPage /> },
+          { path: 'parts', element: <PartsPage /> },
+          { path: 'prove', element: <ProvePage /> },
+          { path: 'find', element: <FindPage /> },
+        ],
+      },
+      { path: '/stock', element: <StockPage /> },
+      { path: '/handbook', element: <HandbookPage /> },
+      { path: '/jobs/:job/practice', element: <PracticePage /> },
+      { path: '/jobs/:job/brief', element: <BriefPage /> },
+      { path: '*', element: <Navigate to="/" replace /> },
     ],
   },
-  { path: '*', element: <Navigate to="/" replace /> },
 ]);
 
 // the system's dark theme is for night work; Chakra reads the class

@@ -3,9 +3,17 @@ import { type TypedUseSelectorHook, useDispatch, useSelector } from 'react-redux
 import { benchSlice } from '../circuit/benchSlice';
 import { circuitSlice } from '../circuit/circuitSlice';
 import { findSlice } from '../circuit/findSlice';
+import { practiceSlice } from '../practice/practiceSlice';
+import { stockSlice } from '../stock/stockSlice';
 
 export const store = configureStore({
-  reducer: { circuit: circuitSlice.reducer, bench: benchSlice.reducer, find: findSlice.reducer },
+  reducer: {
+    circuit: circuitSlice.reducer,
+    bench: benchSlice.reducer,
+    find: findSlice.reducer,
+    stock: stockSlice.reducer,
+    practice: practiceSlice.reducer,
+  },
   middleware: (defaults) => defaults({ serializableCheck: false, immutableCheck: false }),
 });
 

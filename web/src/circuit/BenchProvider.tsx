@@ -42,6 +42,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
   const client = useRef<BenchClient>(undefined);
   client.current ??= createBenchClient();
   const document = useAppSelector((state) => state.circuit.document);
+  const practice = useAppSelector((state) => state.practice.practice);
   const { log, injected, hidden, red, black, mode, clamp, device, playing, speed } = useAppSelector((state) => state.bench);
   const [circuit, setCircuit] = useState<CircuitAnswer>();
   const [run, setRun] = useState<RunAnswer>();
@@ -60,15 +61,16 @@ export function BenchProvider({ children }: { children: ReactNode }) {
   useEffect(() => {
     if (!document) return;
     let current = true;
-    client.current?.ask('circuit', { document }).then((answer) => current && setCircuit(answer), fail);
+    client.current?.ask('circuit', { document, practice }).then((answer) => current && setCircuit(answer), fail);
     const later = setTimeout(() => client.current?.ask('study', {}).then((answer) => current && setStudy(answer), fail), 120);
     return () => {
       current = false;
       clearTimeout(later);
     };
-  }, [document, fail]);
+  }, [document, practice, fail]);
 
   const faults = useMemo(() => (hidden ? [hidden] : injected), [hidden, injected]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a practice changes what is judged, and the worker then begins the circuit anew
   useEffect(() => {
     if (!document) return;
     let current = true;
@@ -76,7 +78,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
     return () => {
       current = false;
     };
-  }, [document, log, faults, fail]);
+  }, [document, practice, log, faults, fail]);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: the frame stands for the moment; a new run is looked at anew
   useEffect(() => {

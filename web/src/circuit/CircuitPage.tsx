@@ -3,8 +3,10 @@ import { useEffect, useState } from 'react';
 import { Link, NavLink, Outlet, useParams } from 'react-router';
 import { ApiError, api } from '../app/api';
 import { useAppDispatch, useAppSelector } from '../app/store';
+import { practiceSlice } from '../practice/practiceSlice';
 import { Button, Note } from '../ui/parts';
 import { Wordmark } from '../ui/Wordmark';
+import type { StudyAnswer } from '../worker/protocol';
 import { BenchProvider, useBench } from './BenchProvider';
 import { CircuitMenu } from './CircuitMenu';
 import { ClashDialog } from './ClashDialog';
@@ -53,7 +55,10 @@ export default function CircuitPage() {
       try {
         const unsent = await sendLeftovers(id);
         const { document, revision, demo, job } = await api.circuit(id);
-        if (current) dispatch(circuitSlice.actions.opened({ id, document, revision, demo, job, unsent }));
+        const { revision: practiceRevision, practice } = await api.practice(job);
+        if (!current) return;
+        dispatch(practiceSlice.actions.loaded({ job, revision: practiceRevision, practice }));
+        dispatch(circuitSlice.actions.opened({ id, document, revision, demo, job, unsent }));
       } catch (error) {
         if (current) setProblem(error instanceof ApiError ? error.message : String(error));
       }
@@ -150,6 +155,18 @@ function OpenCircuit({ id }: { id: string }) {
             },
           }}
         >
+          <Stage to="supply">
+            <Box fontWeight={700}>Supply</Box>
+            <Box fontSize="12px" color={study && ofStage(study, 'supply') ? 'danger' : 'muted'}>
+              {study ? toFixWords(ofStage(study, 'supply')) : 'checking…'}
+            </Box>
+          </Stage>
+          <Stage to="parts">
+            <Box fontWeight={700}>Parts</Box>
+            <Box fontSize="12px" color={study && ofStage(study, 'parts') ? 'danger' : 'muted'}>
+              {study ? (ofStage(study, 'parts') ? `${ofStage(study, 'parts')} to choose` : 'settled') : 'checking…'}
+            </Box>
+          </Stage>
           <Stage to="prove">
             <Box fontWeight={700}>Prove</Box>
             <Box fontSize="12px" color={toFix ? 'danger' : 'muted'}>
@@ -170,6 +187,25 @@ function OpenCircuit({ id }: { id: string }) {
     </Flex>
   );
 }
+
+const toFixWords = (count: number): string => (count ? `${count} to fix` : 'settled');
+
+/** Devices with something to fix that belongs to a stage: what feeds and protects, or what was chosen. */
+function ofStage(study: StudyAnswer, stage: 'supply' | 'parts'): number {
+  const bad = study.findings.filter(
+    ({ verdict, rule }) => verdict !== 'good' && verdict !== 'look' && SUPPLY_RULES.has(rule) === (stage === 'supply'),
+  );
+  return new Set(bad.flatMap(({ devices }) => devices)).size;
+}
+
+const SUPPLY_RULES = new Set([
+  'load-volts',
+  'transformer-tap',
+  'conductor-ampacity',
+  'overcurrent-device',
+  'insulation-in-sheath',
+  'mains-on-volt-free',
+]);
 
 function WorkerNote({ restarts, failed }: { restarts: number; failed: string | undefined }) {
   const [closed, setClosed] = useState('');

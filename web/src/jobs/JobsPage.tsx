@@ -3,8 +3,8 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import type { CircuitLine, Job } from '#core/api';
 import { ApiError, api } from '../app/api';
+import { Outside } from '../ui/Outside';
 import { Button, Heading, Label, Mono, Note } from '../ui/parts';
-import { Wordmark } from '../ui/Wordmark';
 
 const Line = chakra(Link, {
   base: {
@@ -63,83 +63,80 @@ export function JobsPage() {
     }
   };
   return (
-    <Box minH="100%">
-      <Flex as="header" bg="frame" h="52px" px="16px" align="center" gap="24px">
-        <Wordmark />
-        <Box color="frameMuted" fontSize="14px">
-          relays, contactors, control transformers
-        </Box>
-      </Flex>
-      <Box as="main" maxW="880px" mx="auto" px="16px" py="20px">
-        <Flex justify="space-between" align="center" mb="6px" wrap="wrap" gap="8px">
-          <Heading as="h1" fontSize="22px">
-            Jobs
-          </Heading>
+    <Outside width="880px" job={job?.id}>
+      <Flex justify="space-between" align="center" mb="6px" wrap="wrap" gap="8px">
+        <Heading as="h1" fontSize="22px">
+          Jobs
+        </Heading>
+        <Flex gap="8px" wrap="wrap">
+          <Button type="button" disabled={!job} onClick={() => job && void navigate(`/jobs/${job.id}/brief`)}>
+            From a few facts
+          </Button>
           <Button type="button" onClick={() => chosen.current?.click()} disabled={!job}>
             Import a circuit
           </Button>
-          <input
-            ref={chosen}
-            type="file"
-            accept=".json,application/json"
-            hidden
-            aria-label="Circuit file"
-            onChange={({ target }) => {
-              const [file] = target.files ?? [];
-              if (file) void take(file);
-              target.value = '';
-            }}
-          />
         </Flex>
-        {problem && (
-          <Note tone="danger" role="alert">
-            {problem}{' '}
-            <Button look="quiet" type="button" onClick={() => void load()}>
-              Try again
-            </Button>
-          </Note>
-        )}
-        {!jobs && !problem && <p>Looking for jobs…</p>}
-        {jobs?.length === 0 && <Note>No job here yet. Start Mando with an empty database to get the demo job.</Note>}
-        {jobs?.map(({ id, title, demo, circuits }) => (
-          <Box as="section" key={id} mb="24px">
-            <Heading mt="14px">
-              {title}
-              {demo && (
-                <Box as="span" fontWeight={400} color="muted" fontSize="14px">
-                  {' '}
-                  · demo job, invented
-                </Box>
-              )}
-            </Heading>
-            {[...new Set(circuits.map(({ site }) => site))].map((site) => (
-              <Box key={site}>
-                <Label>
-                  {site} ·{' '}
-                  {circuits.find((one) => one.site === site)?.practice === 'na' ? 'North American practice, 60 Hz' : 'IEC practice, 50 Hz'}
-                </Label>
-                <Box border="1px solid" borderColor="hairline" borderRadius="6px" overflow="hidden">
-                  {circuits
-                    .filter((one) => one.site === site)
-                    .map((circuit) => (
-                      <Line key={circuit.id} to={`/circuits/${circuit.id}/prove`}>
-                        <Mono minW="48px" color="muted">
-                          {circuit.number}
-                        </Mono>
-                        <Box flex="1">
-                          <Box fontWeight={600}>{circuit.title}</Box>
-                          <Box color="muted" fontSize="13px">
-                            {stateOf(circuit)}
-                          </Box>
-                        </Box>
-                      </Line>
-                    ))}
-                </Box>
+        <input
+          ref={chosen}
+          type="file"
+          accept=".json,application/json"
+          hidden
+          aria-label="Circuit file"
+          onChange={({ target }) => {
+            const [file] = target.files ?? [];
+            if (file) void take(file);
+            target.value = '';
+          }}
+        />
+      </Flex>
+      {problem && (
+        <Note tone="danger" role="alert">
+          {problem}{' '}
+          <Button look="quiet" type="button" onClick={() => void load()}>
+            Try again
+          </Button>
+        </Note>
+      )}
+      {!jobs && !problem && <p>Looking for jobs…</p>}
+      {jobs?.length === 0 && <Note>No job here yet. Start Mando with an empty database to get the demo job.</Note>}
+      {jobs?.map(({ id, title, demo, circuits }) => (
+        <Box as="section" key={id} mb="24px">
+          <Heading mt="14px">
+            {title}
+            {demo && (
+              <Box as="span" fontWeight={400} color="muted" fontSize="14px">
+                {' '}
+                · demo job, invented
               </Box>
-            ))}
-          </Box>
-        ))}
-      </Box>
-    </Box>
+            )}
+          </Heading>
+          {[...new Set(circuits.map(({ site }) => site))].map((site) => (
+            <Box key={site}>
+              <Label>
+                {site} ·{' '}
+                {circuits.find((one) => one.site === site)?.practice === 'na' ? 'North American practice, 60 Hz' : 'IEC practice, 50 Hz'}
+              </Label>
+              <Box border="1px solid" borderColor="hairline" borderRadius="6px" overflow="hidden">
+                {circuits
+                  .filter((one) => one.site === site)
+                  .map((circuit) => (
+                    <Line key={circuit.id} to={`/circuits/${circuit.id}/prove`}>
+                      <Mono minW="48px" color="muted">
+                        {circuit.number}
+                      </Mono>
+                      <Box flex="1">
+                        <Box fontWeight={600}>{circuit.title}</Box>
+                        <Box color="muted" fontSize="13px">
+                          {stateOf(circuit)}
+                        </Box>
+                      </Box>
+                    </Line>
+                  ))}
+              </Box>
+            </Box>
+          ))}
+        </Box>
+      ))}
+    </Outside>
   );
 }

@@ -42,6 +42,7 @@ export function BandView({
   spelled: ReadonlyMap<Point, string>;
 }) {
   const dispatch = useAppDispatch();
+  const symbols = useAppSelector((state) => state.practice.practice.schools.symbols);
   const document = useAppSelector((state) => state.circuit.document)!;
   const selected = useAppSelector((state) => state.bench.device);
   const conductor = useAppSelector((state) => state.bench.conductor);
@@ -126,7 +127,7 @@ export function BandView({
           <SymbolView
             key={symbol.id}
             symbol={symbol}
-            family={document.practice}
+            family={symbols === 'na' || symbols === 'iec' ? symbols : document.practice}
             isOn={view?.isOn ?? false}
             isClosed={view?.isClosed ?? false}
             isSelected={selected === symbol.device}

@@ -29,6 +29,8 @@ export function CoilGauge({ window, pullInV, nowV, heldV }: Props) {
   const x = (volts: number) => Math.min(WIDTH, (volts / most) * WIDTH);
   const bands = window.bands.map((band) => ({ ...band, left: x(band.fromV), right: x(Math.min(band.toV, most)) }));
   const named = new Set<string>();
+  // a mark at the left end would stand on the row's name
+  const isLow = (volts: number | undefined) => volts !== undefined && x(volts) < 80;
   const holds = [
     { from: 0, to: window.surelyReleasedV, tint: 'bandDead' },
     { from: window.surelyReleasedV, to: window.letsGoNearV, tint: 'bandMaybe' },
@@ -43,7 +45,14 @@ export function CoilGauge({ window, pullInV, nowV, heldV }: Props) {
   return (
     <Box mt="4px">
       <svg width={WIDTH} height={134} viewBox={`0 0 ${WIDTH} 134`} role="img" aria-label={words} style={{ maxWidth: '100%' }}>
-        <text x={0} y={12} fontSize={12} {...text} fill={colour('muted')}>
+        <text
+          x={isLow(pullInV) ? WIDTH : 0}
+          y={12}
+          textAnchor={isLow(pullInV) ? 'end' : 'start'}
+          fontSize={12}
+          {...text}
+          fill={colour('muted')}
+        >
           to pull in
         </text>
         {bands.map(({ word, left, right, fromV }) => {

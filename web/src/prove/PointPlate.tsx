@@ -1,11 +1,12 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { conductorsAt, type Device, isLooseEnd, type Point, spellPoint, type TerminalId } from '#core/circuit';
 import { familyOf } from '#core/devices';
-import { reading as spell, spellSize } from '#core/units';
+import { reading as spell } from '#core/units';
 import { useAppDispatch, useAppSelector } from '../app/store';
 import { useBench } from '../circuit/BenchProvider';
 import { benchSlice } from '../circuit/benchSlice';
 import { circuitSlice } from '../circuit/circuitSlice';
+import { Measure } from '../ui/Measure';
 import { Button, Choice, Heading, Label, Mono, Row } from '../ui/parts';
 
 export function Conductors({ device }: { device: Device }) {
@@ -40,9 +41,10 @@ function ConductorRow({ mark, id, from }: { mark: string; id: string; from: Poin
       <Mono>{mark}</Mono>
       <Box flex="1" textAlign="right">
         <Button type="button" look="quiet" onClick={() => dispatch(benchSlice.actions.conductorSelected(isLit ? null : id))}>
-          {wire.number} {wire.colour} {spellSize(wire.size)}
+          {wire.number} {wire.colour}
         </Button>{' '}
-        to {other ? spellPoint(document, other) : 'a loose end'}
+        <Measure size={wire.size} metres={typeof wire.lengthM.value === 'number' ? wire.lengthM.value : null} /> to{' '}
+        {other ? spellPoint(document, other) : 'a loose end'}
       </Box>
     </Row>
   );

@@ -42,7 +42,7 @@ export const Label = chakra('h3', {
     mb: '4px',
   },
 });
-export const Mono = chakra('span', { base: { fontFamily: 'mono', fontWeight: 600 } });
+export const Mono = chakra('span', { base: { fontFamily: 'mono', fontWeight: 600, whiteSpace: 'nowrap' } });
 export const Row = chakra('div', {
   base: {
     display: 'flex',

@@ -1,13 +1,17 @@
 import { checkStudy, studyOf } from '#core/check';
 import { type Circuit, type DeviceId, deviceOf, isLooseEnd, type Point, spellPoint, type TerminalId } from '#core/circuit';
+import type { StockPart } from '#core/devices';
 import { layoutPaths } from '#core/draw';
-import { explore, secondaryOf } from '#core/explore';
+import { type Exploration, explore, secondaryOf } from '#core/explore';
 import { listSuspects } from '#core/find';
 import { floatingNodes, type NetworkPlan, planNetwork } from '#core/network';
 import { createRig, frameAt, type Rig, RUNNING, runLog, STARTING, settleMoment, sightOf, type Trace, whyNotOn } from '#core/sequence';
+import { DEFAULT_PRACTICE, type Practice } from '#core/size';
 import { answerFind, forgetPredictions } from './findAnswers';
+import { createPlaces } from './placeAnswers';
 import type { PartView, PointView, Questions, QuestionType } from './protocol';
 import { takeReading } from './reading';
+import { loadsOfCircuit, suppliesOf } from './supplyAnswers';
 import { timelineOf } from './timeline';
 
 /** The circuit on the bench as it really is, and its healthy twin to say what should be read. */
@@ -27,13 +31,20 @@ export function createBench(): Desk {
   let circuit: Circuit | undefined;
   let plan: NetworkPlan | undefined;
   let on: OnBench | undefined;
+  let practice: Practice = DEFAULT_PRACTICE;
+  let stock: readonly StockPart[] = [];
+  let explored: Exploration | undefined;
+  const places = createPlaces();
   const need = <T>(value: T | undefined): T => {
     if (value === undefined) throw new Error('The worker was asked before it had a circuit.');
     return value;
   };
   return {
-    circuit({ document }) {
+    circuit({ document, practice: asked }) {
       circuit = document;
+      practice = asked;
+      explored = undefined;
+      places.forget();
       plan = planNetwork(document);
       on = undefined;
       forgetPredictions();
@@ -104,8 +115,9 @@ export function createBench(): Desk {
       };
     },
     study() {
-      const exploration = explore(need(circuit), [], need(plan));
-      const study = studyOf(need(circuit), exploration);
+      explored ??= explore(need(circuit), [], need(plan));
+      const exploration = explored;
+      const study = studyOf(need(circuit), exploration, practice);
       const { plan: now } = exploration;
       return {
         statesSeen: exploration.statesSeen,
@@ -125,13 +137,37 @@ export function createBench(): Desk {
         poles: study.poles.map(({ device, contact, verdict, serves, rows }) => ({ device: device.id, contact, verdict, serves, rows })),
         transformers: [...exploration.transformers].map(([index, seen]) => {
           const { device, part } = now.parts[index]!;
-          return { device: device.id, va: part.kind === 'transformer' ? (part.va ?? null) : null, ...seen, loads: loadsOf(now, device.id) };
+          const wound = part.kind === 'transformer' ? part : undefined;
+          const wired = wound?.primary.filter(({ mark }) =>
+            now.conductors.some(({ conductor }) => conductor.ends.includes(`${device.id}:${mark}` as never)),
+          );
+          return {
+            device: device.id,
+            va: wound?.va ?? null,
+            ...seen,
+            secondaryV: wound?.secondary.at(-1)?.volts ?? 0,
+            primaryV: wired?.at(-1)?.volts ?? 0,
+            loads: loadsOf(now, device.id),
+          };
         }),
+        supplies: suppliesOf(now),
+        loads: loadsOfCircuit(exploration),
         findings: checkStudy(study),
         greatestToEarth: Object.fromEntries(now.points.map((point) => [point, exploration.greatestToEarth[now.nodeOf(point)]!])),
       };
     },
     find: (ask) => answerFind(need(circuit), need(plan), ask),
+    stock({ parts }) {
+      stock = parts;
+      places.forgetLists();
+      return { count: parts.length };
+    },
+    place: (ask) =>
+      places.answer(ask, need(circuit), practice, stock, explored, on && { rig: on.real, moment: frameAt(on.trace, ask.atMs).moment }),
+    twin: ({ device, part }) => {
+      explored ??= explore(need(circuit), [], need(plan));
+      return places.twin(need(circuit), device, part, explored, practice);
+    },
   };
 }
 

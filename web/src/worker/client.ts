@@ -24,6 +24,7 @@ export function createBenchClient(): BenchClient {
   const restarted: (() => void)[] = [];
   let lastCircuit: Question | undefined;
   let lastRun: Question | undefined;
+  let lastStock: Question | undefined;
 
   function start(): Worker {
     const made = new Worker(new URL('./bench.worker.ts', import.meta.url), { type: 'module', name: 'bench' });
@@ -42,7 +43,8 @@ export function createBenchClient(): BenchClient {
   function revive(): void {
     worker.terminate();
     worker = start();
-    for (const question of [lastCircuit, lastRun]) if (question && !waiting.has(question.id)) worker.postMessage({ ...question, id: -1 });
+    for (const question of [lastStock, lastCircuit, lastRun])
+      if (question && !waiting.has(question.id)) worker.postMessage({ ...question, id: -1 });
     for (const { question } of waiting.values()) worker.postMessage(question);
     for (const tell of restarted) tell();
   }
@@ -55,6 +57,7 @@ export function createBenchClient(): BenchClient {
         lastRun = undefined;
       }
       if (type === 'run') lastRun = question;
+      if (type === 'stock') lastStock = question;
       return new Promise((done, fail) => {
         const timer = setTimeout(() => revive(), HUNG_AFTER_MS);
         waiting.set(question.id, { question, done: done as never, fail, timer });

@@ -1,13 +1,15 @@
 import type { Finding } from '#core/check';
-import type { Circuit, DeviceId, LogEntry, Point } from '#core/circuit';
+import type { Circuit, DeviceId, EditChange, LogEntry, Point } from '#core/circuit';
+import type { StockPart } from '#core/devices';
 import type { Sheet } from '#core/draw';
 import type { Measured, Outcome, Sightings, Test } from '#core/find';
+import type { Cell, Difference } from '#core/fit';
 import type { Fault, MeterMode } from '#core/network';
-import type { CoilWindow, Row, Verdict } from '#core/size';
+import type { CoilWindow, Practice, Row, Verdict } from '#core/size';
 
 /** What the bench worker is asked, and what it answers: one line each way, told apart by `type`. */
 export interface Questions {
-  circuit: { ask: { document: Circuit }; answer: CircuitAnswer };
+  circuit: { ask: { document: Circuit; practice: Practice }; answer: CircuitAnswer };
   run: { ask: { log: readonly LogEntry[]; faults: readonly Fault[] }; answer: RunAnswer };
   look: {
     ask: { atMs: number; red: Point | null; black: Point | null; mode: MeterMode; clamp: string | null; device: DeviceId | null };
@@ -15,6 +17,9 @@ export interface Questions {
   };
   study: { ask: Record<string, never>; answer: StudyAnswer };
   find: { ask: FindAsk; answer: FindAnswer };
+  stock: { ask: { parts: readonly StockPart[] }; answer: { count: number } };
+  place: { ask: PlaceAsk; answer: PlaceAnswer };
+  twin: { ask: { device: DeviceId; part: StockPart }; answer: TwinAnswer };
 }
 
 export type QuestionType = keyof Questions;
@@ -120,14 +125,91 @@ export interface StudyAnswer {
     readonly device: DeviceId;
     readonly va: number | null;
     readonly idleV: number;
+    readonly highestV: number;
+    readonly secondaryV: number;
+    readonly primaryV: number;
     readonly lowestV: number;
     readonly lowestState: string;
     readonly heldVa: number;
     readonly worstVa: number;
     readonly loads: readonly { readonly tag: string; readonly heldVa: number; readonly inrushVa: number }[];
   }[];
+  readonly supplies: readonly SupplyView[];
+  readonly loads: readonly LoadView[];
   readonly findings: readonly Finding[];
   readonly greatestToEarth: Readonly<Record<Point, number>>;
+}
+
+export interface PlaceAsk {
+  readonly device: DeviceId;
+  /** a part in the hand, whose nameplate is being typed */
+  readonly hand: StockPart | null;
+  readonly atMs: number;
+  /** how long the worker may look at further states before it answers */
+  readonly budgetMs: number;
+}
+
+export interface CandidateView {
+  readonly part: StockPart;
+  readonly verdict: Verdict;
+  readonly word: string;
+  readonly cells: Readonly<Record<'coil' | 'poles' | 'driver' | 'transformer', Cell>>;
+  readonly moved: readonly string[];
+  readonly lost: readonly string[];
+  readonly pullInV: number | null;
+  readonly heldV: number | null;
+  readonly window: CoilWindow | null;
+}
+
+/** A coil opinion with the states behind it: the present one at once, the worst of all as they are seen. */
+export interface CoilSaid {
+  readonly verdict: Verdict;
+  readonly says: string;
+  readonly volts: number | null;
+}
+
+export interface PlaceAnswer {
+  readonly seen: number;
+  readonly of: number;
+  readonly done: boolean;
+  readonly need: Readonly<Record<'coil' | 'poles' | 'driver' | 'transformer', string>> | null;
+  readonly isAssumed: boolean;
+  readonly candidates: readonly CandidateView[] | null;
+  readonly hand: { readonly now: CoilSaid | null; readonly sofar: CoilSaid | null; readonly judged: CandidateView | null } | null;
+}
+
+export interface TwinAnswer {
+  readonly verdict: Verdict;
+  readonly says: string;
+  readonly differences: readonly Difference[];
+  readonly brings: readonly Finding[];
+  readonly mends: readonly string[];
+  readonly at: readonly { readonly hz: number; readonly word: string; readonly volts: number | null }[];
+  readonly lifeYears: number;
+  readonly statesSeen: number;
+  readonly changes: readonly EditChange[];
+}
+
+/** A source of the circuit, and what it must never meet. */
+export interface SupplyView {
+  readonly device: DeviceId;
+  readonly volts: string;
+  readonly kind: string;
+  readonly provider: string;
+  readonly tolerance: string;
+  readonly earthing: string;
+  readonly feeds: readonly string[];
+}
+
+export interface LoadView {
+  readonly device: DeviceId;
+  readonly kind: string;
+  readonly rated: string;
+  readonly runA: number | null;
+  readonly startA: number | null;
+  readonly startWord: string;
+  readonly getsV: number | null;
+  readonly watts: number | null;
 }
 
 export interface FindAsk {

@@ -1,6 +1,6 @@
 import { type Device, terminalId } from '#core/circuit';
 import type { Fuse } from '#core/devices';
-import { ampacity, nextSize, rulesOf, sizeMotor, smallConductorLimit } from '#core/size';
+import { ampacity, nextSize, rulesOf, schoolOf, sizeMotor, smallConductorLimit } from '#core/size';
 import { amount, spellSize, volts } from '#core/units';
 import type { Finding } from '../finding';
 import { type Rule, type Study, tell } from '../study';
@@ -261,4 +261,33 @@ export const voltFreeRule: Rule = {
           ]
         : [];
     }),
+};
+
+/** Elements that run without air: at most 10 s where the appliance allows, and an off-delay that carries the heat away. */
+export const fanRule: Rule = {
+  id: 'fan-with-heat',
+  title: 'Fan with electric heat',
+  source: 'common practice: on together or within 10 s, off after 30 to 120 s',
+  run: ({ circuit, practice }) => {
+    if (schoolOf(practice, 'fanWithHeat') === 'continuous') return [];
+    const heats = Object.values(circuit.devices).some(({ family }) => family === 'heater' || family === 'heater-3ph');
+    return Object.values(circuit.devices).flatMap((device): Finding[] => {
+      const [on, off] = [device.nameplate.onDelayS?.value, device.nameplate.offDelayS?.value];
+      if (!heats || device.family !== 'fan-timer' || typeof on !== 'number' || typeof off !== 'number' || (on <= 10 && off >= 30))
+        return [];
+      return [
+        tell(fanRule, device, '', {
+          verdict: 'look',
+          title: on > 10 ? `${device.tag} keeps the fan off for ${on} s of heat` : `${device.tag} stops the fan ${off} s after the heat`,
+          is: on > 10 ? on : off,
+          limit: on > 10 ? 10 : 30,
+          limitKind: 'typical',
+          unit: 's',
+          consequence: 'Elements run hot and the limit opens.',
+          reason: 'Air carries the heat away only while the fan runs.',
+          remedy: 'On-delay 10 s at most where the appliance allows it, off-delay 30 to 120 s.',
+        }),
+      ];
+    });
+  },
 };

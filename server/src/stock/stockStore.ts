@@ -1,0 +1,37 @@
+import type { StockPart } from '#core/devices';
+import type { Queryable } from '../db/pool';
+
+export interface StoredPart {
+  readonly revision: number;
+  readonly part: StockPart;
+}
+
+/** The only SQL on stock. A change is appended to the part's chain; nothing is overwritten. */
+export const stockStore = (db: Queryable) => ({
+  async list(): Promise<StoredPart[]> {
+    const { rows } = await db.query(`select revision, part from stock_part where not removed order by part->>'title', id`);
+    return rows as StoredPart[];
+  },
+  async isEmpty(): Promise<boolean> {
+    const { rows } = await db.query('select 1 from stock_change limit 1');
+    return rows.length === 0;
+  },
+  /** Holds a part until the transaction ends. Revision 0: there was none. */
+  async hold(id: string): Promise<{ revision: number; part: StockPart | undefined }> {
+    const { rows } = await db.query('select revision, part from stock_part where id = $1 for update', [id]);
+    return (rows[0] as { revision: number; part: StockPart } | undefined) ?? { revision: 0, part: undefined };
+  },
+  async put(part: StockPart, revision: number, removed = false): Promise<void> {
+    await db.query(
+      `insert into stock_part (id, revision, part, removed) values ($1, $2, $3, $4)
+       on conflict (id) do update set revision = excluded.revision, part = excluded.part, removed = excluded.removed, changed_at = now()`,
+      [part.id, revision, JSON.stringify(part), removed],
+    );
+    await db.query('insert into stock_change (part_id, revision, part, removed) values ($1, $2, $3, $4)', [
+      part.id,
+      revision,
+      JSON.stringify(part),
+      removed,
+    ]);
+  },
+});

@@ -1,0 +1,161 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { type Brief, circuitOf } from '#core/fit';
+import { sizeHeater, sizeMotor } from '#core/size';
+import { amount } from '#core/units';
+import { api } from '../app/api';
+import { Outside } from '../ui/Outside';
+import { Button, Choice, Field, Heading, Label, Note } from '../ui/parts';
+
+type Text = Record<'title' | 'lineV' | 'hp' | 'kw' | 'watts' | 'loadA' | 'lockedA' | 'transformerVa' | 'cableM', string>;
+const EMPTY: Text = { title: '', lineV: '', hp: '', kw: '', watts: '', loadA: '', lockedA: '', transformerVa: '', cableM: '' };
+
+/** A handful of facts and no circuit yet: what must be switched, from what, by what. They become a circuit that is judged like any other. */
+export default function BriefPage() {
+  const { job = '' } = useParams();
+  const navigate = useNavigate();
+  const [text, setText] = useState<Text>(EMPTY);
+  const [choices, setChoices] = useState({ practice: 'na' as 'na' | 'iec', phases: '1', load: 'motor' as Brief['load'], controlV: '24' });
+  const [problem, setProblem] = useState<string>();
+  const bad = (Object.keys(EMPTY) as (keyof Text)[]).filter(
+    (name) => name !== 'title' && text[name].trim() !== '' && !(numberOf(text[name])! > 0),
+  );
+  const brief: Brief = {
+    title: text.title,
+    site: choices.practice === 'na' ? 'Quarry Road' : 'Mill Lane',
+    practice: choices.practice,
+    hz: choices.practice === 'na' ? 60 : 50,
+    phases: choices.phases === '3' ? 3 : 1,
+    load: choices.load,
+    controlV: choices.controlV === 'line' ? 'line' : (Number(choices.controlV) as 24 | 120),
+    lineV: numberOf(text.lineV),
+    hp: numberOf(text.hp),
+    kw: numberOf(text.kw),
+    watts: numberOf(text.watts),
+    loadA: numberOf(text.loadA),
+    lockedA: numberOf(text.lockedA),
+    transformerVa: numberOf(text.transformerVa),
+    cableM: numberOf(text.cableM),
+  };
+  const sized =
+    brief.load === 'motor'
+      ? sizeMotor(
+          { volts: brief.lineV, phases: brief.phases, hp: brief.hp, kw: brief.kw, nameplateA: brief.loadA, lockedA: brief.lockedA },
+          brief.practice,
+        )
+      : sizeHeater({
+          watts: brief.watts ?? (brief.kw === undefined ? undefined : brief.kw * 1000),
+          ratedV: brief.lineV,
+          phases: brief.phases,
+        });
+  const make = async () => {
+    const made = circuitOf(brief);
+    if (!made.ok) return setProblem(made.problems[0]!.message);
+    try {
+      const { id } = await api.create(job, made.value);
+      await navigate(`/circuits/${id}/parts`);
+    } catch (error) {
+      setProblem((error as Error).message);
+    }
+  };
+  const field = (label: string, name: keyof Text, unit: string, width = '90px') => (
+    <Flex align="center" justify="space-between" gap="8px" py="4px" borderBottom="1px dashed" borderColor="hairline">
+      <label htmlFor={`brief-${name}`}>{label}</label>
+      <Flex align="baseline" gap="4px">
+        <Field
+          id={`brief-${name}`}
+          w={width}
+          textAlign={name === 'title' ? 'left' : 'right'}
+          inputMode={name === 'title' ? 'text' : 'decimal'}
+          value={text[name]}
+          placeholder={name === 'title' ? 'Misting pump 2' : 'not known'}
+          onChange={({ target }) => setText({ ...text, [name]: target.value })}
+          aria-invalid={bad.includes(name)}
+        />
+        <Box as="span" color="muted" minW="26px" fontSize="13px">
+          {unit}
+        </Box>
+      </Flex>
+    </Flex>
+  );
+  const pick = (label: string, name: keyof typeof choices, options: readonly (readonly [string, string])[]) => (
+    <Flex align="center" justify="space-between" gap="8px" py="4px" borderBottom="1px dashed" borderColor="hairline">
+      <label htmlFor={`brief-${name}`}>{label}</label>
+      <Choice id={`brief-${name}`} value={choices[name]} onChange={({ target }) => setChoices({ ...choices, [name]: target.value })}>
+        {options.map(([value, words]) => (
+          <option key={value} value={value}>
+            {words}
+          </option>
+        ))}
+      </Choice>
+    </Flex>
+  );
+  return (
+    <Outside job={job} width="760px">
+      <Heading as="h1" fontSize="22px">
+        From a few facts
+      </Heading>
+      <Box color="muted" fontSize="14px">
+        What is not known stays empty: it is not guessed, and whatever hangs on it cannot be cleared.
+      </Box>
+      <Label>The load</Label>
+      {field('Name', 'title', '', '220px')}
+      {pick('Practice', 'practice', [
+        ['na', 'North American, 60 Hz'],
+        ['iec', 'IEC, 50 Hz'],
+      ])}
+      {pick('Load', 'load', [
+        ['motor', 'motor'],
+        ['heater', 'heater'],
+        ['lamp', 'lamps'],
+      ])}
+      {field('Line', 'lineV', 'V')}
+      {pick('Phases', 'phases', [
+        ['1', 'single phase'],
+        ['3', 'three phases'],
+      ])}
+      {choices.load === 'motor'
+        ? choices.practice === 'na'
+          ? field('Power', 'hp', 'hp')
+          : field('Power', 'kw', 'kW')
+        : field('Power', 'watts', 'W')}
+      {field('Running, by nameplate', 'loadA', 'A')}
+      {choices.load === 'motor' && field('Locked rotor, by nameplate', 'lockedA', 'A')}
+      <Label>The control</Label>
+      {pick('Control volts', 'controlV', [
+        ['24', '24 V from a transformer'],
+        ['120', '120 V from a transformer'],
+        ['line', 'the line itself'],
+      ])}
+      {choices.controlV !== 'line' && field('Transformer', 'transformerVa', 'VA')}
+      {field('Control cable, one way', 'cableM', 'm')}
+      <Note tone={sized.verdict === 'good' ? 'good' : 'look'}>
+        <strong>{sized.says}</strong>
+        {sized.figures
+          .filter(({ value }) => typeof value === 'number')
+          .map(({ name, value, unit, source }) => (
+            <Box key={`${name}${unit}`} fontSize="13px">
+              {name}: {amount(value as number, unit)} ({source})
+            </Box>
+          ))}
+      </Note>
+      {bad.length > 0 && <Note>{bad.map((name) => `"${text[name]}" is no number above 0.`).join(' ')}</Note>}
+      {problem && (
+        <Note tone="danger" role="alert">
+          {problem}
+        </Note>
+      )}
+      <Button type="button" look="strong" disabled={bad.length > 0} onClick={() => void make()}>
+        Show what fits
+      </Button>
+    </Outside>
+  );
+}
+
+const numberOf = (text: string): number | undefined => {
+  const clean = text.trim().replace(',', '.');
+  if (clean === '') return undefined;
+  const [top, bottom] = clean.split('/').map(Number);
+  return bottom === undefined ? top : top! / bottom;
+};

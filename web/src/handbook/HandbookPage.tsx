@@ -1,0 +1,172 @@
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useEffect, useState } from 'react';
+import { useParams } from 'react-router';
+import { SCHOOLS, type School, TABLES, type Table } from '#core/size';
+import { api } from '../app/api';
+import { useAppDispatch, useAppSelector } from '../app/store';
+import { practiceSlice } from '../practice/practiceSlice';
+import { Outside } from '../ui/Outside';
+import { Badge, Field, Heading } from '../ui/parts';
+
+const Grid = chakra('table', { base: { borderCollapse: 'collapse', fontSize: '14px' } });
+const Head = chakra('th', {
+  base: {
+    textAlign: 'right',
+    px: '8px',
+    py: '3px',
+    fontFamily: 'label',
+    fontSize: '12px',
+    color: 'muted',
+    borderBottom: '1px solid',
+    borderColor: 'hairline',
+    whiteSpace: 'nowrap',
+  },
+});
+const Cell = chakra('td', {
+  base: {
+    textAlign: 'right',
+    px: '8px',
+    py: '2px',
+    fontFamily: 'mono',
+    fontSize: '13px',
+    borderBottom: '1px dashed',
+    borderColor: 'hairline',
+  },
+});
+
+const MARKS = {
+  published: { word: 'published', tone: 'good', means: 'widely printed, or re-derived here' },
+  memory: { word: 'from memory', tone: 'look', means: 'typed from memory of the named publication: check a print before you rely on it' },
+  typical: { word: 'typical', tone: 'off', means: 'common practice, told as typical and never as a limit' },
+} as const;
+
+/** The tables the program computes from, each with its source and mark, and the schools with their reasons. */
+export default function HandbookPage() {
+  const { job } = useParams();
+  const dispatch = useAppDispatch();
+  const typical = useAppSelector((state) => state.practice.practice.typical);
+  const known = useAppSelector((state) => state.practice.job);
+  const [search, setSearch] = useState('');
+  useEffect(() => {
+    if (known) return;
+    void api
+      .jobs()
+      .then(
+        ({ jobs }) =>
+          jobs[0] && api.practice(jobs[0].id).then((reply) => dispatch(practiceSlice.actions.loaded({ job: jobs[0]!.id, ...reply }))),
+      )
+      .catch(() => undefined); // the handbook reads without a server too
+  }, [dispatch, known]);
+  const words = search.toLowerCase().split(/\s+/).filter(Boolean);
+  const inText = (text: string) => words.every((word) => text.toLowerCase().includes(word));
+  const shown = Object.entries(TABLES).filter(([, table]) =>
+    inText(
+      `${table.title} ${table.source} ${table.note ?? ''} ${table.keyed} ${table.columns.join(' ')} ${table.rows.map(({ key, cells }) => `${key} ${cells.join(' ')}`).join(' ')}`,
+    ),
+  );
+  const schools = (Object.entries(SCHOOLS) as [string, School][]).filter(([, { question, choices }]) =>
+    inText(`${question} ${choices.map((one) => `${one.words} ${one.reason}`).join(' ')}`),
+  );
+  return (
+    <Outside job={job}>
+      <Flex justify="space-between" align="center" wrap="wrap" gap="10px">
+        <Heading as="h1" fontSize="22px">
+          Handbook
+        </Heading>
+        <Field
+          aria-label="Search the handbook"
+          placeholder="Search: B300, 18 AWG, 430.52…"
+          w="300px"
+          textAlign="left"
+          value={search}
+          onChange={({ target }) => setSearch(target.value)}
+        />
+      </Flex>
+      <Box color="muted" fontSize="14px" mb="4px">
+        What the program computes from.{' '}
+        {Object.values(MARKS)
+          .map(({ word, means }) => `${word}: ${means}`)
+          .join(' · ')}
+        . Local codes and licensed practice rule.
+      </Box>
+      {shown.length === 0 && schools.length === 0 && <Box py="20px">Nothing in the handbook matches “{search}”. Try fewer words.</Box>}
+      {shown.map(([name, table]) => (
+        <TableView key={name} name={name} table={table} words={words} typical={name === 'constants' ? typical : {}} />
+      ))}
+      {schools.length > 0 && (
+        <>
+          <Heading mt="22px">Where practitioners differ</Heading>
+          {schools.map(([name, { question, choices, changes }]) => (
+            <Box key={name} borderBottom="1px dashed" borderColor="hairline" py="6px">
+              <strong>{question}</strong>
+              {choices.map(({ value, words: said, reason }, index) => (
+                <Box key={value} fontSize="14px">
+                  {index === 0 ? 'Default: ' : 'Or: '}
+                  <strong>{said}</strong>. {reason}
+                </Box>
+              ))}
+              <Box fontSize="12px" color="muted">
+                In this program: {changes}.
+              </Box>
+            </Box>
+          ))}
+        </>
+      )}
+    </Outside>
+  );
+}
+
+function TableView({
+  name,
+  table,
+  words,
+  typical,
+}: {
+  name: string;
+  table: Table;
+  words: readonly string[];
+  typical: Readonly<Record<string, number>>;
+}) {
+  const mark = MARKS[table.mark];
+  const hit = (row: Table['rows'][number]) =>
+    words.length > 0 && words.some((word) => word.length > 1 && `${row.key} ${row.cells.join(' ')}`.toLowerCase().includes(word));
+  return (
+    <Box as="section" id={name} mt="18px">
+      <Flex gap="8px" align="baseline" wrap="wrap">
+        <Heading>{table.title}</Heading>
+        <Badge tone={mark.tone}>{mark.word}</Badge>
+        <Box color="muted" fontSize="13px">
+          {table.source}
+          {table.unit ? ` · ${table.unit}` : ''}
+        </Box>
+      </Flex>
+      {table.note && <Box fontSize="13px">{table.note}</Box>}
+      <Box overflowX="auto" tabIndex={0} role="region" aria-label={table.title}>
+        <Grid>
+          <thead>
+            <tr>
+              <Head textAlign="left">{table.keyed}</Head>
+              {table.columns.map((column) => (
+                <Head key={column}>{column}</Head>
+              ))}
+              {name === 'constants' && <Head>this job</Head>}
+            </tr>
+          </thead>
+          <tbody>
+            {table.rows.map((row) => (
+              <chakra.tr key={row.key} bg={hit(row) ? 'lookTint' : undefined}>
+                <Cell as="th" textAlign="left">
+                  {row.key}
+                </Cell>
+                {row.cells.map((cell, index) => (
+                  <Cell key={table.columns[index]}>{cell === null ? '–' : String(cell)}</Cell>
+                ))}
+                {name === 'constants' && <Cell>{typical[row.key] === undefined ? '' : `${typical[row.key]} typical`}</Cell>}
+              </chakra.tr>
+            ))}
+          </tbody>
+        </Grid>
+      </Box>
+    </Box>
+  );
+}

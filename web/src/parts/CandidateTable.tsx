@@ -1,0 +1,140 @@
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useRef } from 'react';
+import { useIsNarrow } from '../ui/useIsNarrow';
+import { Verdicted } from '../ui/verdicts';
+import type { CandidateView } from '../worker/protocol';
+
+const Head = chakra('th', {
+  base: {
+    textAlign: 'left',
+    fontFamily: 'label',
+    fontWeight: 600,
+    fontSize: '12px',
+    letterSpacing: '0.06em',
+    textTransform: 'uppercase',
+    color: 'muted',
+    px: '8px',
+    py: '6px',
+    borderBottom: '1px solid',
+    borderColor: 'hairline',
+    position: 'sticky',
+    top: 0,
+    bg: 'paper',
+  },
+});
+const Cell = chakra('td', {
+  base: { px: '8px', py: '9px', verticalAlign: 'top', fontSize: '14px', borderBottom: '1px dashed', borderColor: 'hairline' },
+});
+const Line = chakra('tr', {
+  base: { cursor: 'pointer', '&[aria-selected=true]': { bg: 'lookTint' }, _hover: { bg: 'card' } },
+});
+
+interface Props {
+  readonly candidates: readonly CandidateView[];
+  readonly selected: string | undefined;
+  readonly compared: string | undefined;
+  readonly onSelect: (id: string) => void;
+  readonly onCompare: (id: string) => void;
+}
+
+/** Stock against the need, what fits first. Arrows move, Enter picks, C sets a second one beside it. */
+export function CandidateTable({ candidates, selected, compared, onSelect, onCompare }: Props) {
+  const narrow = useIsNarrow();
+  const body = useRef<HTMLTableSectionElement>(null);
+  const move = (by: number) => {
+    const at = candidates.findIndex(({ part }) => part.id === selected);
+    const next = candidates[Math.max(0, Math.min(candidates.length - 1, at + by))];
+    if (!next) return;
+    onSelect(next.part.id);
+    body.current?.querySelector<HTMLElement>(`[data-part="${next.part.id}"]`)?.focus();
+  };
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    if (event.key === 'ArrowDown') move(1);
+    else if (event.key === 'ArrowUp') move(-1);
+    else if (event.key === 'c' && selected) onCompare(selected);
+    else return;
+    event.preventDefault();
+  };
+  if (narrow)
+    return (
+      <Box>
+        {candidates.slice(0, 12).map((one) => (
+          <Flex
+            as="button"
+            key={one.part.id}
+            data-part={one.part.id}
+            w="100%"
+            minH="56px"
+            justify="space-between"
+            align="center"
+            gap="10px"
+            textAlign="left"
+            bg="sheet"
+            border="none"
+            borderBottom="1px dashed"
+            borderColor="hairline"
+            color="ink"
+            font="inherit"
+            px="4px"
+            aria-pressed={one.part.id === selected}
+            onClick={() => onSelect(one.part.id)}
+          >
+            <Box>
+              <strong>{one.part.title}</strong>
+              <Box color="muted" fontSize="13px">
+                {one.part.van} {one.part.shelf} · {one.cells.coil.says}
+              </Box>
+            </Box>
+            <Verdicted verdict={one.verdict}>{one.word}</Verdicted>
+          </Flex>
+        ))}
+      </Box>
+    );
+  return (
+    <Box as="table" w="100%" borderCollapse="collapse" onKeyDown={onKeyDown} aria-label="Candidates">
+      <thead>
+        <tr>
+          <Head>Candidate</Head>
+          <Head>Coil</Head>
+          <Head>Contacts for the load</Head>
+          <Head>What drives it</Head>
+          <Head>Transformer</Head>
+          <Head>Verdict</Head>
+        </tr>
+      </thead>
+      <tbody ref={body}>
+        {candidates.map(({ part, cells, verdict, word, moved, lost }) => (
+          <Line
+            key={part.id}
+            data-part={part.id}
+            tabIndex={part.id === selected || (!selected && part === candidates[0]?.part) ? 0 : -1}
+            aria-selected={part.id === selected}
+            onClick={() => onSelect(part.id)}
+            onFocus={() => part.id !== selected && onSelect(part.id)}
+          >
+            <Cell w="27%">
+              <strong>{part.title}</strong>
+              <Box color="muted" fontSize="13px">
+                {part.van} {part.shelf} · {part.count} there{part.id === compared ? ' · set beside' : ''}
+                {moved.length > 0 ? ` · ${moved.length} leads move` : ''}
+                {lost.length > 0 ? ` · no place for ${lost.join(', ')}` : ''}
+              </Box>
+            </Cell>
+            {(['coil', 'poles', 'driver', 'transformer'] as const).map((name) => (
+              <Cell key={name} title={cells[name].why}>
+                {cells[name].says === '–' ? (
+                  <Box color="muted">–</Box>
+                ) : (
+                  <Verdicted verdict={cells[name].verdict}>{cells[name].says}</Verdicted>
+                )}
+              </Cell>
+            ))}
+            <Cell>
+              <Verdicted verdict={verdict}>{word}</Verdicted>
+            </Cell>
+          </Line>
+        ))}
+      </tbody>
+    </Box>
+  );
+}

@@ -1,0 +1,218 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import type { Device, FieldFacts } from '#core/circuit';
+import { type DeviceFamily, families, familyOf, printed, type StockPart } from '#core/devices';
+import { parseCoilPrint } from '#core/size';
+import { Button, Choice, Field, Label } from '../ui/parts';
+
+/** Usual coils: one tap instead of typing. */
+const USUAL = ['24 V 50/60 Hz', '120 V 60 Hz', '208-240 V 60 Hz', '230 V 50 Hz', '24 V DC'];
+const COIL_FIELDS = ['coilKind', 'coilV', 'coilHighV', 'coilHz', 'coilOtherV', 'inrushVa', 'inrushPf', 'sealedVa', 'sealedPf'];
+
+/** A blank part of the device's own kind: nothing of the old nameplate is taken over unread. */
+export const blankHand = (device: Device): StockPart => ({
+  id: 'phand',
+  title: 'the part in hand',
+  family: device.family,
+  nameplate: {},
+  print: '',
+  van: '',
+  shelf: '',
+  count: 1,
+  notes: '',
+});
+
+/** The nameplate fields that a coil's print fills. */
+function coilFields(print: string): StockPart['nameplate'] | undefined {
+  const read = parseCoilPrint(print);
+  const first = read?.points[0];
+  if (!read || !first) return undefined;
+  const both = read.points.length === 2 && read.points.every(({ lowV }) => lowV === first.lowV);
+  const other = read.points.find((one) => one.lowV !== first.lowV);
+  return {
+    ...(read.current ? { coilKind: printed(read.current) } : {}),
+    coilV: printed(first.lowV),
+    ...(first.highV > first.lowV ? { coilHighV: printed(first.highV) } : {}),
+    ...(both ? { coilHz: printed('50/60') } : first.hz ? { coilHz: printed(String(first.hz)) } : {}),
+    ...(other ? { coilOtherV: printed(other.lowV) } : {}),
+  };
+}
+
+const hasCoil = (family: DeviceFamily): boolean => family.fields.coilV !== undefined;
+
+interface Props {
+  readonly device: Device;
+  readonly hand: StockPart;
+  readonly onChange: (hand: StockPart) => void;
+}
+
+/** What is printed on the part in the hand: picks for the usual, a field for the rest, one thing at a time. */
+export function HandPart({ device, hand, onChange }: Props) {
+  const [problem, setProblem] = useState<string>();
+  const family = families[hand.family] ?? familyOf(device);
+  const own = familyOf(device);
+  const alike = Object.entries(families).filter(([, one]) => one.group === own.group && hasCoil(one) === hasCoil(own));
+  const setCoil = (print: string) => {
+    const fields = coilFields(print);
+    if (!fields) return setProblem(`"${print}" holds no volts. Type it as printed, such as 24 VAC 60 or 208-240V 60Hz.`);
+    setProblem(fields.coilKind ? undefined : 'AC or DC is not in it: read on, or pick one above. It is not guessed from the volts.');
+    const rest = Object.fromEntries(Object.entries(hand.nameplate).filter(([name]) => !name.startsWith('coil')));
+    return onChange({ ...hand, print, nameplate: { ...rest, ...fields } });
+  };
+  const ratings = Object.entries(family.fields).filter(
+    ([name, facts]) => !COIL_FIELDS.includes(name) && facts.kind === 'number' && (facts.optional || !facts.typical),
+  );
+  const sameRatings = () =>
+    onChange({
+      ...hand,
+      nameplate: {
+        ...hand.nameplate,
+        ...Object.fromEntries(
+          Object.entries(device.nameplate).filter(([name, { value }]) => !name.startsWith('coil') && family.fields[name] && value !== null),
+        ),
+      },
+    });
+  const short = alike.filter(([, one]) => own.title.split(',')[0] === one.title.split(',')[0]).slice(0, 6);
+  return (
+    <Box as="section" aria-label="Read it from the part">
+      {hasCoil(family) && (
+        <>
+          <Label>Coil, as printed on it</Label>
+          <Flex gap="6px" wrap="wrap">
+            {USUAL.map((print) => (
+              <Button
+                key={print}
+                type="button"
+                look={hand.print === print ? 'strong' : 'plain'}
+                aria-pressed={hand.print === print}
+                onClick={() => setCoil(print)}
+              >
+                {print.replace('-', '–')}
+              </Button>
+            ))}
+          </Flex>
+          <Flex align="center" gap="6px" mt="6px" fontSize="14px">
+            <label htmlFor="hand-print">or typed</label>
+            <Field
+              id="hand-print"
+              key={hand.print}
+              w="170px"
+              textAlign="left"
+              defaultValue={USUAL.includes(hand.print) ? '' : hand.print}
+              placeholder="24 VAC 50/60"
+              onChange={({ target }) =>
+                target.value.trim() !== '' &&
+                coilFields(target.value)?.coilKind &&
+                onChange({ ...hand, nameplate: { ...hand.nameplate, ...coilFields(target.value) } })
+              }
+              onBlur={({ target }) => target.value.trim() !== '' && setCoil(target.value)}
+              onKeyDown={(event) => event.key === 'Enter' && setCoil(event.currentTarget.value)}
+            />
+          </Flex>
+          {problem && (
+            <Box role="alert" color="look" fontSize="13px">
+              {problem}
+            </Box>
+          )}
+        </>
+      )}
+      <Label>Kind</Label>
+      <Flex gap="6px" wrap="wrap" align="center">
+        {short.length > 1 &&
+          short.map(([name, one]) => (
+            <Button
+              key={name}
+              type="button"
+              look={name === hand.family ? 'strong' : 'plain'}
+              aria-pressed={name === hand.family}
+              onClick={() => onChange({ ...hand, family: name })}
+            >
+              {one.title.replace(/^[^,]*, /, '')}
+            </Button>
+          ))}
+        <Choice aria-label="Kind of part" value={hand.family} onChange={({ target }) => onChange({ ...hand, family: target.value })}>
+          {alike.map(([name, one]) => (
+            <option key={name} value={name}>
+              {one.title}
+            </option>
+          ))}
+        </Choice>
+      </Flex>
+      <Label>Ratings</Label>
+      <Button type="button" onClick={sameRatings}>
+        Same print as the old one
+      </Button>
+      {ratings.map(([name, facts]) => (
+        <RatingField
+          key={`${hand.family} ${name} ${String(hand.nameplate[name]?.value)}`}
+          name={name}
+          facts={facts}
+          value={hand.nameplate[name]?.value ?? null}
+          onSet={(value) =>
+            onChange({
+              ...hand,
+              nameplate: { ...hand.nameplate, [name]: value === null ? { value: null, evidence: 'unknown' } : printed(value) },
+            })
+          }
+        />
+      ))}
+    </Box>
+  );
+}
+
+function RatingField({
+  name,
+  facts,
+  value,
+  onSet,
+}: {
+  name: string;
+  facts: FieldFacts;
+  value: number | string | null;
+  onSet: (value: number | null) => void;
+}) {
+  const [problem, setProblem] = useState<string>();
+  const typed = (text: string) => {
+    const clean = text.trim().replace(',', '.');
+    if (clean === String(value ?? '')) return setProblem(undefined);
+    if (clean === '') return onSet(null);
+    const number = Number(clean);
+    if (!Number.isFinite(number)) return setProblem(`"${text}" is not a number.`);
+    if (number < (facts.least ?? 0) || number > (facts.most ?? 1e6))
+      return setProblem(`${number} is outside ${facts.least ?? 0} to ${facts.most ?? 1e6} ${facts.unit}.`);
+    setProblem(undefined);
+    return onSet(number);
+  };
+  return (
+    <Flex
+      align="center"
+      justify="space-between"
+      gap="6px"
+      py="3px"
+      borderBottom="1px dashed"
+      borderColor="hairline"
+      fontSize="14px"
+      wrap="wrap"
+    >
+      <label htmlFor={`hand-${name}`}>{facts.label}</label>
+      <Flex align="baseline" gap="4px">
+        <Field
+          id={`hand-${name}`}
+          inputMode="decimal"
+          defaultValue={value === null ? '' : String(value)}
+          placeholder="not read"
+          onBlur={({ target }) => typed(target.value)}
+          onKeyDown={(event) => event.key === 'Enter' && typed(event.currentTarget.value)}
+        />
+        <Box as="span" color="muted" minW="22px">
+          {facts.unit}
+        </Box>
+      </Flex>
+      {problem && (
+        <Box role="alert" color="danger" fontSize="13px" w="100%">
+          {problem}
+        </Box>
+      )}
+    </Flex>
+  );
+}

@@ -1,0 +1,64 @@
+import { Box } from '@chakra-ui/react';
+import type { Device } from '#core/circuit';
+import { CoilGauge } from '../prove/CoilGauge';
+import { TONE } from '../ui/verdicts';
+import type { PlaceAnswer, TwinAnswer } from '../worker/protocol';
+
+const HEAD = { good: 'Fits', look: 'Works', 'cannot-clear': 'Cannot clear yet', danger: 'Do not fit it', block: 'Do not fit it' } as const;
+
+/** The verdict on the part in hand, first on the screen: at once for the present state, then for the worst of all. */
+export function HandVerdict({ place, answer, device }: { place: PlaceAnswer | undefined; answer: TwinAnswer | undefined; device: Device }) {
+  const judged = place?.hand?.judged;
+  const said = place?.hand?.sofar ?? place?.hand?.now;
+  const verdict = answer && judged ? answer.verdict : (judged?.verdict ?? said?.verdict ?? 'cannot-clear');
+  const reason = judged
+    ? judged.verdict === 'good'
+      ? judged.cells.coil.why
+      : worstCell(judged)
+    : (said?.says ?? 'Read the coil on the part itself.');
+  return (
+    <Box
+      borderLeft="5px solid"
+      borderColor={TONE[verdict]}
+      bg="card"
+      borderRadius="4px"
+      px="14px"
+      py="10px"
+      mb="8px"
+      role="status"
+      aria-live="polite"
+      data-hand={verdict}
+    >
+      <Box fontSize="20px" fontWeight={700} color={TONE[verdict]}>
+        {HEAD[verdict]}
+      </Box>
+      <Box fontSize="15px">{reason}</Box>
+      {place?.hand?.now && (
+        <Box fontSize="13px" color="muted">
+          As the bench stands: {place.hand.now.says}
+        </Box>
+      )}
+      <Box fontSize="13px" color="muted">
+        {place?.done
+          ? `Worst of ${answer?.statesSeen ?? 'all'} input states.`
+          : `Seen ${place?.seen ?? 0} of ${place?.of ?? '…'} input states so far.`}
+      </Box>
+      {judged?.window && (
+        <CoilGauge
+          window={judged.window}
+          pullInV={judged.pullInV ?? undefined}
+          nowV={place?.hand?.now?.volts ?? undefined}
+          heldV={judged.heldV ?? undefined}
+        />
+      )}
+      <Box srOnly>{device.tag}</Box>
+    </Box>
+  );
+}
+
+const ORDER = ['block', 'danger', 'cannot-clear', 'look', 'good'] as const;
+
+const worstCell = ({ cells, lost }: NonNullable<NonNullable<PlaceAnswer['hand']>['judged']>): string => {
+  const worst = Object.values(cells).reduce((a, b) => (ORDER.indexOf(a.verdict) <= ORDER.indexOf(b.verdict) ? a : b));
+  return lost.length > 0 && worst.verdict !== 'danger' && worst.verdict !== 'block' ? `No place for ${lost.join(', ')}.` : worst.why;
+};

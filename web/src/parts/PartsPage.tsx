@@ -1,0 +1,346 @@
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useEffect, useMemo, useState } from 'react';
+import type { Device, DeviceId } from '#core/circuit';
+import { familyOf, type StockPart } from '#core/devices';
+import { worstVerdict } from '#core/size';
+import { useAppDispatch, useAppSelector } from '../app/store';
+import { useBench } from '../circuit/BenchProvider';
+import { benchSlice } from '../circuit/benchSlice';
+import { circuitSlice } from '../circuit/circuitSlice';
+import { useStock } from '../stock/useStock';
+import { Button, Choice, Field, Heading, Label, Note } from '../ui/parts';
+import { Side } from '../ui/Side';
+import { useIsNarrow } from '../ui/useIsNarrow';
+import { MARK, TONE } from '../ui/verdicts';
+import type { CandidateView, PlaceAnswer, StudyAnswer, TwinAnswer } from '../worker/protocol';
+import { CandidateTable } from './CandidateTable';
+import { blankHand, HandPart } from './HandPart';
+import { HandVerdict } from './HandVerdict';
+import { LabelButtons } from './LabelButtons';
+import { Release } from './Release';
+import { StudyPlate } from './StudyPlate';
+import { TwinView } from './TwinView';
+import { usePlace } from './usePlace';
+
+const Chip = chakra('span', {
+  base: { fontFamily: 'label', fontWeight: 600, fontSize: '13px', px: '9px', py: '4px', borderRadius: '3px', whiteSpace: 'nowrap' },
+  variants: {
+    of: { coil: { bg: 'elvAcTint', color: 'elvAc' }, poles: { bg: 'powerTint', color: 'power' }, other: { bg: 'rail', color: 'ink' } },
+  },
+});
+
+/** Devices that a person picks a part for: not joints, not the supply of the house. */
+const isChosen = (device: Device): boolean => {
+  const family = familyOf(device);
+  return family.group !== 'joint' && !device.family.startsWith('supply');
+};
+
+export default function PartsPage() {
+  const dispatch = useAppDispatch();
+  const narrow = useIsNarrow();
+  const { client, study } = useBench();
+  const document = useAppSelector((state) => state.circuit.document)!;
+  const selectedDevice = useAppSelector((state) => state.bench.device);
+  const { parts, problem } = useStock();
+  const devices = useMemo(() => Object.values(document.devices).filter(isChosen).sort(byTag), [document]);
+  const device =
+    (selectedDevice && document.devices[selectedDevice] && isChosen(document.devices[selectedDevice]!)
+      ? document.devices[selectedDevice]
+      : undefined) ??
+    devices.find(({ tag }) => tag === 'K1') ??
+    devices[0];
+  const [isHand, setHand] = useState(false);
+  const [hand, setHandPart] = useState<StockPart>();
+  const [picked, setPicked] = useState<string>();
+  const [beside, setBeside] = useState<string>();
+  const [search, setSearch] = useState('');
+  const [twin, setTwin] = useState<{ id: string; answer: TwinAnswer }>();
+  const inHand = isHand && device ? (hand ?? blankHand(device)) : null;
+  const place = usePlace(device?.id, inHand);
+  const id = device?.id;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another device begins anew
+  useEffect(() => {
+    setPicked(undefined);
+    setBeside(undefined);
+    setTwin(undefined);
+    setHandPart(undefined);
+  }, [id]);
+  const candidates = useMemo(() => matching(place?.candidates ?? [], search), [place, search]);
+  const chosen: StockPart | undefined = isHand ? (inHand ?? undefined) : candidates.find(({ part }) => part.id === picked)?.part;
+  const key = chosen ? `${chosen.id}${JSON.stringify(chosen.nameplate)}${chosen.family}` : '';
+  useEffect(() => {
+    if (!chosen || !id || !place?.done || (isHand && !place.hand?.judged)) return;
+    let current = true;
+    const later = setTimeout(() => {
+      void client.ask('twin', { device: id, part: chosen }).then((answer) => current && setTwin({ id: key, answer }));
+    }, 80);
+    return () => {
+      current = false;
+      clearTimeout(later);
+    };
+  }, [client, id, key, chosen, isHand, place?.done, place?.hand?.judged]);
+  if (!device) return <Box p="24px">This circuit has no device to choose a part for.</Box>;
+  const answer = twin?.id === key ? twin.answer : undefined;
+  const use = (part: StockPart) => {
+    if (!answer) return;
+    dispatch(circuitSlice.actions.edited(answer.changes));
+    setPicked(undefined);
+    setHand(false);
+    void part;
+  };
+  const expectedV = study?.coils.find((one) => one.device === device.id)?.pullIn?.volts;
+  const heldV = study?.coils.find((one) => one.device === device.id)?.held?.volts;
+  const toChoose = study ? devices.filter((one) => isBad(worstOf(study, one.id))).length : 0;
+  const release = chosen && answer && (
+    <Release
+      key={key}
+      device={device}
+      title={isHand ? 'this part' : chosen.title}
+      expectedV={document.devices[device.id]?.nameplate.coilV === undefined ? undefined : (heldV ?? expectedV)}
+      refused={answer.verdict === 'danger' || answer.verdict === 'block' || answer.verdict === 'cannot-clear' ? answer.says : undefined}
+      onUse={() => use(chosen)}
+    />
+  );
+  const twinView = chosen && (
+    <TwinView
+      device={device}
+      title={isHand ? 'the one in hand' : 'this one'}
+      from={isHand ? 'In your hand' : `${chosen.title}, ${chosen.van} ${chosen.shelf}`}
+      twin={answer}
+    >
+      {release}
+    </TwinView>
+  );
+  const other = beside && place?.candidates?.find(({ part }) => part.id === beside);
+  return (
+    <Flex flex="1" minW="0" minH="0" css={{ '@media (max-width: 700px)': { flexDirection: 'column' } }}>
+      <Box
+        as="main"
+        flex="1"
+        minW="0"
+        overflowY="auto"
+        px="18px"
+        py="12px"
+        css={{ '@media (max-width: 700px)': { padding: '10px 12px', overflowY: 'visible' } }}
+      >
+        {narrow ? (
+          <Choice
+            aria-label="Device"
+            mb="8px"
+            value={device.id}
+            onChange={({ target }) => dispatch(benchSlice.actions.deviceSelected(target.value as DeviceId))}
+          >
+            {devices.map((one) => (
+              <option key={one.id} value={one.id}>
+                {one.tag} {one.title}
+              </option>
+            ))}
+          </Choice>
+        ) : (
+          <Flex gap="4px" wrap="wrap" mb="10px" role="group" aria-label="Device">
+            {devices.map((one) => {
+              const verdict = study ? worstOf(study, one.id) : 'good';
+              return (
+                <Button
+                  key={one.id}
+                  type="button"
+                  look={one.id === device.id ? 'strong' : 'plain'}
+                  aria-pressed={one.id === device.id}
+                  title={one.title}
+                  px="8px"
+                  onClick={() => dispatch(benchSlice.actions.deviceSelected(one.id))}
+                >
+                  {one.tag}
+                  {isBad(verdict) && (
+                    <Box as="span" color={one.id === device.id ? 'attention' : 'danger'}>
+                      {' '}
+                      {MARK[verdict]}
+                    </Box>
+                  )}
+                </Button>
+              );
+            })}
+          </Flex>
+        )}
+        <Flex justify="space-between" align="baseline" gap="10px" wrap="wrap">
+          <Heading as="h2">{titleOf(device, study)}</Heading>
+          <Box color="muted" fontSize="14px">
+            {devices.length} devices · {devices.length - toChoose} settled · {toChoose} to choose
+          </Box>
+        </Flex>
+        <Needs place={place} />
+        <Flex gap="8px" my="8px" wrap="wrap" align="center">
+          <Button type="button" look={isHand ? 'plain' : 'strong'} aria-pressed={!isHand} onClick={() => setHand(false)}>
+            From stock
+          </Button>
+          <Button type="button" look={isHand ? 'strong' : 'plain'} aria-pressed={isHand} onClick={() => setHand(true)}>
+            Will this one do?
+          </Button>
+          {!isHand && (
+            <Field
+              aria-label="Search by what is printed on the part"
+              placeholder="what is printed on it"
+              w="210px"
+              textAlign="left"
+              value={search}
+              onChange={({ target }) => setSearch(target.value)}
+            />
+          )}
+        </Flex>
+        {problem && <Note tone="danger">{problem}</Note>}
+        {isHand && inHand ? (
+          <Flex direction="column">
+            <HandVerdict place={place} answer={answer} device={device} />
+            <HandPart device={device} hand={inHand} onChange={setHandPart} />
+            {place?.done && twinView}
+            {narrow && place?.candidates && (
+              <>
+                <Label>On the van that would do</Label>
+                <CandidateTable
+                  candidates={place.candidates.filter(({ verdict }) => verdict === 'good' || verdict === 'look').slice(0, 4)}
+                  selected={undefined}
+                  compared={undefined}
+                  onSelect={(next) => {
+                    setHand(false);
+                    setPicked(next);
+                  }}
+                  onCompare={setBeside}
+                />
+              </>
+            )}
+            <Flex gap="8px" mt="12px">
+              <Button type="button" onClick={() => setHandPart(blankHand(device))}>
+                Another part
+              </Button>
+            </Flex>
+          </Flex>
+        ) : (
+          <>
+            {!place?.candidates && !problem && (
+              <Box color="muted">Looking at {place ? `${place.seen} of ${place.of} states` : 'the place'}…</Box>
+            )}
+            {place?.candidates && (
+              <Box
+                maxH={chosen ? '300px' : undefined}
+                overflowY={chosen ? 'auto' : undefined}
+                css={{ '@media (max-width: 700px)': { maxHeight: 'none' } }}
+              >
+                <CandidateTable candidates={candidates} selected={picked} compared={beside} onSelect={setPicked} onCompare={setBeside} />
+              </Box>
+            )}
+            {place?.candidates && candidates.length === 0 && (
+              <Missing search={search} parts={parts?.map(({ part }) => part) ?? []} device={device} />
+            )}
+            {other && chosen && other.part.id !== chosen.id && (
+              <Beside one={candidates.find(({ part }) => part.id === chosen.id)} two={other} onClose={() => setBeside(undefined)} />
+            )}
+            {twinView}
+          </>
+        )}
+        {chosen && answer && <LabelButtons device={device} part={chosen} twin={answer} document={document} />}
+      </Box>
+      <Side label="Plate">
+        <StudyPlate device={device} />
+        {(!chosen || !answer) && <LabelButtons device={device} document={document} part={undefined} twin={undefined} />}
+      </Side>
+    </Flex>
+  );
+}
+
+const isBad = (verdict: string): boolean => verdict !== 'good' && verdict !== 'look';
+const byTag = (a: Device, b: Device): number => a.tag.localeCompare(b.tag, 'en', { numeric: true });
+
+const worstOf = (study: StudyAnswer, device: DeviceId) =>
+  worstVerdict(study.findings.filter(({ devices }) => devices.includes(device)).map(({ verdict }) => verdict));
+
+function titleOf(device: Device, study: StudyAnswer | undefined): string {
+  const serves = [...new Set(study?.poles.filter((one) => one.device === device.id).flatMap(({ serves: tags }) => tags) ?? [])];
+  return serves.length > 0
+    ? `${device.tag} must switch ${serves.join(', ').replace(/, ([^,]*)$/, ' and $1')}`
+    : `${device.tag}, ${device.title}`;
+}
+
+/** All words typed must stand in title or print: "62 res 24" finds by what the part shows. */
+function matching(candidates: readonly CandidateView[], search: string): readonly CandidateView[] {
+  const words = search.toLowerCase().split(/\s+/).filter(Boolean);
+  return words.length === 0
+    ? candidates
+    : candidates.filter(({ part }) =>
+        words.every((word) => `${part.title} ${part.print} ${part.van} ${part.shelf}`.toLowerCase().includes(word)),
+      );
+}
+
+function Needs({ place }: { place: PlaceAnswer | undefined }) {
+  if (!place?.need) return <Box h="26px" mt="6px" />;
+  return (
+    <Flex gap="8px" wrap="wrap" mt="6px">
+      <Chip of="coil">{place.need.coil}</Chip>
+      <Chip of="poles">{place.need.poles}</Chip>
+      <Chip of="other">{place.need.driver}</Chip>
+      <Chip of="other">{place.need.transformer}</Chip>
+      {place.isAssumed && <Chip of="other">a coil for these volts is assumed: the one there does not pull in or is not read</Chip>}
+    </Flex>
+  );
+}
+
+/** Why nothing is listed: a part that somebody looks for is somewhere, and does not belong here. */
+function Missing({ search, parts, device }: { search: string; parts: readonly StockPart[]; device: Device }) {
+  const words = search.toLowerCase().split(/\s+/).filter(Boolean);
+  const found =
+    words.length === 0 ? [] : parts.filter((part) => words.every((word) => `${part.title} ${part.print}`.toLowerCase().includes(word)));
+  const own = familyOf(device).title.toLowerCase();
+  if (found.length === 0)
+    return (
+      <Note>Nothing in stock matches{search ? ` "${search}"` : ` ${device.tag}`}. Add the part on the Stock page, or try fewer words.</Note>
+    );
+  return (
+    <Note>
+      {found
+        .slice(0, 3)
+        .map(({ title }) => title)
+        .join('; ')}
+      : in stock, but not of a kind that can stand for {device.tag}, {own}.
+    </Note>
+  );
+}
+
+function Beside({ one, two, onClose }: { one: CandidateView | undefined; two: CandidateView; onClose: () => void }) {
+  if (!one) return null;
+  return (
+    <Box as="section" aria-label="Two candidates side by side" mt="12px">
+      <Flex justify="space-between">
+        <Heading>Side by side</Heading>
+        <Button type="button" look="quiet" onClick={onClose}>
+          Put it back
+        </Button>
+      </Flex>
+      <Flex gap="14px" wrap="wrap">
+        {[one, two].map((candidate) => (
+          <Box
+            key={candidate.part.id}
+            flex="1 1 260px"
+            bg="card"
+            border="1px solid"
+            borderColor="hairline"
+            borderRadius="6px"
+            p="10px"
+            fontSize="13px"
+          >
+            <strong>{candidate.part.title}</strong>{' '}
+            <Box as="span" color={TONE[candidate.verdict]} fontWeight={700}>
+              {MARK[candidate.verdict]} {candidate.word}
+            </Box>
+            {(['coil', 'poles', 'driver', 'transformer'] as const).map((name) => (
+              <Box key={name} mt="4px">
+                <Box as="span" color={TONE[candidate.cells[name].verdict]}>
+                  {MARK[candidate.cells[name].verdict]}
+                </Box>{' '}
+                {candidate.cells[name].why}
+              </Box>
+            ))}
+          </Box>
+        ))}
+      </Flex>
+    </Box>
+  );
+}

@@ -1,0 +1,22 @@
+import { Box } from '@chakra-ui/react';
+import type { Verdict } from '#core/size';
+
+/** A verdict is never a colour alone: each has its mark and its word. */
+export const MARK: Readonly<Record<Verdict, string>> = { good: '✓', look: '!', 'cannot-clear': '?', danger: '✗', block: '✗' };
+export const TONE: Readonly<Record<Verdict, 'good' | 'look' | 'danger'>> = {
+  good: 'good',
+  look: 'look',
+  'cannot-clear': 'look',
+  danger: 'danger',
+  block: 'danger',
+};
+
+export const Verdicted = ({ verdict, children }: { verdict: Verdict; children: React.ReactNode }) => (
+  <Box as="span" color={TONE[verdict]} fontWeight={600}>
+    <span aria-hidden="true">{MARK[verdict]} </span>
+    <Box as="span" srOnly>
+      {verdict}:{' '}
+    </Box>
+    {children}
+  </Box>
+);
