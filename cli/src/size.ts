@@ -5,9 +5,11 @@ import {
   conductorFor,
   type DriverKind,
   feet,
+  judgeCommon,
   judgeConductor,
   judgeDriver,
   judgePole,
+  judgeResistor,
   longestRunM,
   NO_DEMAND,
   parseCoilPrint,
@@ -20,7 +22,7 @@ import {
   worstVerdict,
 } from '#core/size';
 import type { WireSize } from '#core/units';
-import { amount } from '#core/units';
+import { amount, celsiusOf } from '#core/units';
 import { CliError } from './usage';
 
 const OPTIONS = {
@@ -59,6 +61,11 @@ const OPTIONS = {
   lamp: { type: 'string' },
   load: { type: 'string' },
   dc: { type: 'boolean' },
+  ambient: { type: 'string' },
+  carrying: { type: 'string' },
+  points: { type: 'string' },
+  group: { type: 'string' },
+  ohms: { type: 'string' },
   json: { type: 'boolean' },
 } as const;
 
@@ -98,6 +105,15 @@ function metresOf(given: Given): number | undefined {
   const match = /^(\d+(?:\.\d+)?)\s*(ft|m)$/i.exec(text);
   if (!match) throw new CliError(`--length ${text}: write 150ft or 46m.`);
   return Number(match[1]) * (match[2]!.toLowerCase() === 'ft' ? 0.3048 : 1);
+}
+
+/** `45C` or `113F`. */
+function ambientOf(given: Given): { ambientC?: number } {
+  const text = given.values.ambient;
+  if (text === undefined) return {};
+  const match = /^(-?\d+(?:\.\d+)?)\s*°?(C|F)$/i.exec(text);
+  if (!match) throw new CliError(`--ambient ${text}: write 45C or 113F.`);
+  return { ambientC: match[2]!.toUpperCase() === 'C' ? Number(match[1]) : celsiusOf(Number(match[1])) };
 }
 
 const phasesOf = (given: Given): 1 | 3 => (given.values.phases === '3' ? 3 : 1);
@@ -180,8 +196,12 @@ const questions: Record<string, (given: Given) => Sized> = {
   conductor(given) {
     const amps = numberOf(given, 'amps');
     const size = sizeOf(given);
-    const judged = judgeConductor({ ...(size ? { size } : {}), ...(amps === undefined ? {} : { amps }), deviceA: numberOf(given, 'fuse') });
-    const fits = amps === undefined ? undefined : conductorFor(amps, given.values.iec ? 'iec' : 'na');
+    const laying = { ...ambientOf(given), ...(given.values.carrying === undefined ? {} : { carrying: numberOf(given, 'carrying')! }) };
+    const judged = judgeConductor(
+      { ...(size ? { size } : {}), ...(amps === undefined ? {} : { amps }), deviceA: numberOf(given, 'fuse') },
+      laying,
+    );
+    const fits = amps === undefined ? undefined : conductorFor(amps, given.values.iec ? 'iec' : 'na', laying);
     return {
       ...judged,
       figures: [
@@ -251,7 +271,27 @@ const questions: Record<string, (given: Given) => Sized> = {
       ...(given.values.connection === 'wye' ? { connection: 'wye' as const } : {}),
       ...(given.values.was === 'delta' ? { ratedIn: 'delta' as const } : {}),
     }),
+  resistor(given) {
+    const row = judgeResistor(numberOf(given, 'volts'), numberOf(given, 'ohms'), numberOf(given, 'watts'));
+    return {
+      verdict: row.verdict,
+      says: row.limit === undefined ? 'Cannot clear: ohms or watts unknown.' : `Bears ${amount(row.limit, 'V')}.`,
+      figures: [],
+      rows: [row],
+      missing: row.verdict === 'cannot-clear' ? ['volts, ohms and watts'] : [],
+    };
+  },
   driver(given) {
+    if (given.values.points !== undefined) {
+      const row = judgeCommon(given.values.points.split('+').map(Number), numberOf(given, 'group'));
+      const says =
+        row.verdict === 'good'
+          ? 'The common carries them.'
+          : row.verdict === 'cannot-clear'
+            ? 'Cannot clear: the limit of the group is unknown.'
+            : 'Too much for one common: split them.';
+      return { verdict: row.verdict, says, figures: [], rows: [row], missing: [] };
+    }
     const facts = coilFacts(given);
     const volts = facts.points[0]?.lowV;
     const current = facts.current === 'AC/DC' ? undefined : facts.current;

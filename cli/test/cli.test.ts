@@ -1,50 +1,71 @@
 import { spawnSync } from 'node:child_process';
 import { fileURLToPath } from 'node:url';
-import { describe, expect, it } from 'vitest';
+import { describe, expect, it, vi } from 'vitest';
+import { run } from '../src/run';
 
 const root = fileURLToPath(new URL('../..', import.meta.url));
-const mando = (...words: string[]) =>
-  spawnSync(process.execPath, ['--import', 'tsx', 'cli/src/main.ts', ...words], { cwd: root, encoding: 'utf8' });
-const json = (...words: string[]) => JSON.parse(mando(...words, '--json').stdout);
+
+/** The command line in this process: what it prints and how it ends. */
+async function mando(...words: string[]): Promise<{ status: number; stdout: string; stderr: string }> {
+  const [out, err]: [string[], string[]] = [[], []];
+  const spies = [
+    vi.spyOn(console, 'log').mockImplementation((text) => void out.push(`${String(text)}\n`)),
+    vi.spyOn(console, 'error').mockImplementation((text) => void err.push(`${String(text)}\n`)),
+    vi.spyOn(process.stdout, 'write').mockImplementation((text) => Boolean(out.push(String(text)))),
+  ];
+  try {
+    return { status: await run(words), stdout: out.join(''), stderr: err.join('') };
+  } finally {
+    for (const spy of spies) spy.mockRestore();
+  }
+}
+const json = async (...words: string[]) => JSON.parse((await await mando(...words, '--json')).stdout);
+
+it('is a program of its own, with the exit code', () => {
+  const spawned = (...words: string[]) =>
+    spawnSync(process.execPath, ['--import', 'tsx', 'cli/src/main.ts', ...words], { cwd: root, encoding: 'utf8' });
+  expect(spawned('check', 'demo:Q1')).toMatchObject({ status: 0, stdout: expect.stringContaining('Sound, over 16 input states.') });
+  expect(spawned('frobnicate')).toMatchObject({ status: 2, stderr: expect.stringContaining('There is no command') });
+});
 
 describe('the command line', () => {
-  it('reads a meter at a moment, as text and as JSON', () => {
+  it('reads a meter at a moment, as text and as JSON', async () => {
     const words = ['solve', 'demo:Q1', '--set', 'TC1.cooling=on', '--at', '200s', '--read', 'K1:A1,K1:A2', '--read', 'DT1:1,DT1:2'];
-    expect(mando(...words).stdout).toMatch(/K1:A1,K1:A2 {2}25\.\d V\nDT1:1,DT1:2 {2}2\.4 V/);
-    expect(json(...words).readings[1]).toMatchObject({ read: 'DT1:1,DT1:2', unit: 'V', floats: false });
+    expect((await mando(...words)).stdout).toMatch(/K1:A1,K1:A2 {2}25\.\d V\nDT1:1,DT1:2 {2}2\.4 V/);
+    expect((await json(...words)).readings[1]).toMatchObject({ read: 'DT1:1,DT1:2', unit: 'V', floats: false });
   });
-  it('clamps a wire and measures ohms', () => {
+  it('clamps a wire and measures ohms', async () => {
     expect(
-      json('solve', 'demo:Q1', '--set', 'TC1.cooling=on', '--at', '300s', '--meter', 'amp', '--read', '110').readings[0].value,
+      (await json('solve', 'demo:Q1', '--set', 'TC1.cooling=on', '--at', '300s', '--meter', 'amp', '--read', '110')).readings[0].value,
     ).toBeCloseTo(0.33, 1);
     expect(
-      json('solve', 'demo:Q1', '--power', 'isolated', '--meter', 'ohm', '--read', 'K1:A1,K1:A2', '--fault', 'K1.coil=open').readings[0]
-        .value,
+      (await json('solve', 'demo:Q1', '--power', 'isolated', '--meter', 'ohm', '--read', 'K1:A1,K1:A2', '--fault', 'K1.coil=open'))
+        .readings[0].value,
     ).toBeNull();
   });
-  it('tells what happens, and chatter apart', () => {
-    const { events } = json('run', 'demo:Q3', '--set', 'S2.pressed=on');
+  it('tells what happens, and chatter apart', async () => {
+    const { events } = await json('run', 'demo:Q3', '--set', 'S2.pressed=on');
     expect(events.map(({ words }: { words: string }) => words)).toContain('K1 pulls in: a click.');
   });
-  it('checks with an exit code', () => {
-    expect(mando('check', 'demo:Q1')).toMatchObject({ status: 0 });
-    expect(json('check', 'demo:Q3').sound).toBe(true);
+  it('checks with an exit code', async () => {
+    expect(await mando('check', 'demo:Q1')).toMatchObject({ status: 0 });
+    expect((await json('check', 'demo:Q3')).sound).toBe(true);
   });
-  it('leads to the open pressure switch', () => {
-    const { suspects, next } = json('find', 'demo:Q1', '--seen', 'K3=in', '--seen', 'TC1=on', '--measured', 'PS1:1,PS1:2=26.8V');
+  it('leads to the open pressure switch', async () => {
+    const { suspects, next } = await json('find', 'demo:Q1', '--seen', 'K3=in', '--seen', 'TC1=on', '--measured', 'PS1:1,PS1:2=26.8V');
     expect(suspects[0].suspects).toContain('PS1 1-2 stays open');
     expect(next === null || typeof next.red === 'string').toBe(true);
   });
-  it('lists devices with terminals, inputs and faults', () => {
-    const { devices } = json('devices', 'demo:Q1');
+  it('lists devices with terminals, inputs and faults', async () => {
+    const { devices } = await json('devices', 'demo:Q1');
     expect(devices.find(({ tag }: { tag: string }) => tag === 'K1')).toMatchObject({
       terminals: ['A1', 'A2', 'L1', 'T1', 'L2', 'T2'],
       faults: expect.arrayContaining([{ fault: 'K1.coil=open', words: 'K1 coil open' }]),
     });
   });
-  it('converts to JSON and SPICE', () => {
-    expect(JSON.parse(mando('convert', 'demo:L1A', '--to', 'json').stdout).number).toBe('L1A');
-    expect(mando('convert', 'demo:Q3', '--to', 'spice', '--hz', '60').stdout).toContain('ac lin 1');
+  it('converts to JSON and SPICE', async () => {
+    expect(JSON.parse((await mando('convert', 'demo:L1A', '--to', 'json')).stdout).number).toBe('L1A');
+    expect((await mando('convert', 'demo:Q3', '--to', 'spice', '--hz', '60')).stdout).toContain('ac lin 1');
   });
   it.each([
     [['frobnicate'], 'There is no command'],
@@ -56,9 +77,62 @@ describe('the command line', () => {
     [['solve', 'nowhere.json'], 'cannot be read'],
     [['solve', 'demo:Q1', '--loud'], 'Unknown option'],
     [['convert', 'demo:Q1', '--to', 'pdf'], 'json, spice or schema'],
-  ])('%j ends with 2 and says why', (words, why) => {
-    const done = mando(...words);
+  ])('%j ends with 2 and says why', async (words, why) => {
+    const done = await mando(...words);
     expect(done.status).toBe(2);
     expect(done.stderr).toContain(why);
+  });
+});
+
+describe('sizing from the command line', () => {
+  // Published sources as in the sizing tests: NEC 430, 450.3, 310.16; bands common practice.
+  it.each([
+    [['coil', '--coil', '208-240V 60Hz', '--on', '24 VAC 60'], 1, 'DANGER: Dead'],
+    [['coil', '--coil', '24 VAC 60', '--on', '24 VAC 60'], 0, 'GOOD: Pulls in'],
+    [['coil', '--coil', '24', '--on', '24 VAC 60'], 1, 'CANNOT-CLEAR'],
+    [['contact', '--load', 'motor', '--amps', '24', '--inrush', '130', '--volts', '240', '--motor', '25', '--locked', '125'], 1, 'danger'],
+    [['contact', '--load', 'motor', '--amps', '24', '--inrush', '130', '--volts', '240', '--motor', '30', '--locked', '150'], 0, 'GOOD'],
+    [['contact', '--load', 'heater', '--amps', '5', '--volts', '125', '--resistive', '10', '--dc'], 1, 'CANNOT-CLEAR'],
+    [['transformer', '--va', '40', '--held', '15', '--inrush', '115'], 1, 'Too small. 18.8 V'],
+    [['fuse', '--va', '20', '--primary', '240', '--secondary', '24', '--fuse', '3'], 1, '360 %'],
+    [['conductor', '--size', '10awg', '--amps', '26'], 0, 'Carries it'],
+    [['conductor', '--size', '14awg', '--amps', '26'], 1, '10 AWG'],
+    [['drop', '--size', '18awg', '--length', '150ft', '--inrush', '33', '--volts', '24'], 0, '21.4 V arrive'],
+    [['motor', '--hp', '3', '--volts', '208', '--phases', '3'], 0, '10.6 A'],
+    [['heater', '--watts', '5000', '--rated', '240', '--volts', '208'], 0, '3756 W'],
+    [['driver', '--kind', 'triac', '--coil', '120 VAC 60', '--held', '1.2', '--inrush', '2'], 1, 'Bleeder'],
+    [['driver', '--points', '1.5+1.5+1.5+1.5+1.5+1.5', '--group', '8'], 1, 'split them'],
+    [['resistor', '--volts', '9', '--ohms', '100', '--watts', '1'], 0, 'LOOK'],
+  ])('mando size %j', async (words, status, says) => {
+    const done = await mando('size', ...words);
+    expect(done.stdout).toContain(says);
+    expect(done.status).toBe(status);
+  });
+  it('says as JSON what it says as text', async () =>
+    expect(await json('size', 'motor', '--hp', '1', '--volts', '230')).toMatchObject({
+      verdict: 'good',
+      figures: expect.arrayContaining([expect.objectContaining({ value: 8 })]),
+    }));
+  it.each([
+    [['size', 'luck'], 'name one of coil'],
+    [['size', 'motor', '--hp', 'three'], 'write a number'],
+    [['size', 'coil', '--coil', 'large'], 'write what is printed'],
+    [['size', 'conductor', '--size', 'thick'], 'write 18awg'],
+    [['fit', 'Contactor'], 'say the circuit and the device'],
+    [['fit', 'No such part', '--in', 'demo:Q1', '--as', 'K1'], 'No part in stock matches'],
+    [['fit', 'Contactor 2P', '--in', 'demo:Q1', '--as', 'K1'], 'Say more'],
+    [['fit', 'Blade fuse 2 A', '--in', 'demo:Q1', '--as', 'K1'], 'has no coil'],
+    [['fit', '--in', 'demo:Q1', '--as', 'K99'], 'There is no device K99'],
+  ])('%j ends with 2 and says why', async (words, why) => {
+    const done = await mando(...words);
+    expect(done.status).toBe(2);
+    expect(done.stderr).toContain(why);
+  });
+  it('puts a part into a circuit, and lists what fits', async () => {
+    const told = await json('fit', 'Contactor 1P and bar 30 A, 208-240 V coil', '--in', 'demo:Q1', '--as', 'K1');
+    expect([told.verdict, told.statesSeen]).toEqual(['danger', 16]);
+    expect(told.brings.map(({ title }: { title: string }) => title)).toContain("K1's coil dead");
+    const { candidates } = await json('fit', '--in', 'demo:Q1', '--as', 'K1');
+    expect(candidates[0]).toMatchObject({ verdict: 'good', word: 'Fits' });
   });
 });

@@ -152,10 +152,11 @@ test('stock: added by hand, found by its print, duplicated, taken out', async ({
   await part.getByRole('button', { name: 'Duplicate' }).click();
   await part.getByRole('button', { name: 'Add it' }).click();
   await expect(page.getByText(`${name}, copy`)).toBeVisible();
+  const list = page.getByRole('table', { name: 'Parts in stock' });
   for (const title of [`${name}, copy`, name]) {
-    await page.getByText(title, { exact: true }).click();
+    await list.getByText(title, { exact: true }).click();
     await part.getByRole('button', { name: 'Take it out of stock' }).click();
-    await expect(page.getByText(title, { exact: true })).toBeHidden();
+    await expect(list.getByText(title, { exact: true })).toBeHidden();
   }
 });
 

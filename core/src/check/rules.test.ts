@@ -154,6 +154,10 @@ const broken: readonly [
   ['overcurrent-device', 'Q5', [set('dF1', 'ratingA', 60)], 'dF1', 'look'],
   ['overcurrent-device', 'Q5', [set('dF1', 'ratingA', null)], 'dF1', 'cannot-clear'],
   ['overcurrent-device', 'Q3', [set('dF1', 'ratingA', 40)], 'dF1', 'look'],
+  ['overload-setting', 'Q3', [set('dOL1', 'settingA', 16)], 'dOL1', 'danger'],
+  ['overload-setting', 'Q3', [set('dOL1', 'settingA', 13)], 'dOL1', 'look'],
+  ['overload-setting', 'Q3', [set('dOL1', 'settingA', 9)], 'dOL1', 'look'],
+  ['overload-setting', 'Q3', [set('dOL1', 'settingA', null)], 'dOL1', 'cannot-clear'],
   ['insulation-in-sheath', 'L1A', [insulate('L1A', 'cW1', 150)], 'dX1', 'danger'],
   [
     'mains-on-volt-free',

@@ -2,7 +2,7 @@ import type { Finding } from './finding';
 import { coilRule, leakRule } from './rules/coils';
 import { baseRule, groupsRule, interposingRule, latchRule, learningRule, oneLegRule, poleRule, throwsRule } from './rules/contacts';
 import { validRule } from './rules/document';
-import { conductorRule, deviceRule, fanRule, insulationRule, loadVoltsRule, voltFreeRule } from './rules/power';
+import { conductorRule, deviceRule, fanRule, insulationRule, loadVoltsRule, overloadRule, voltFreeRule } from './rules/power';
 import { fuseRule, loadRule, tapRule } from './rules/transformers';
 import type { Rule, Study } from './study';
 
@@ -22,6 +22,7 @@ export const rules: readonly Rule[] = [
   fuseRule,
   conductorRule,
   deviceRule,
+  overloadRule,
   insulationRule,
   fanRule,
   groupsRule,

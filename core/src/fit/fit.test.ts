@@ -23,7 +23,9 @@ import {
   baseFor,
   candidatesFor,
   circuitOf,
+  cornersOf,
   drain,
+  hotShare,
   judgeCandidate,
   labelOf,
   mapTerminals,
@@ -134,6 +136,45 @@ describe('candidates for K1 of the condensing unit', () => {
       expect(Math.abs(quick.exposure!.pullIn!.volts / full.pullIn!.volts - 1)).toBeLessThan(0.02);
       expect(Math.abs(quick.exposure!.held!.volts / full.held!.volts - 1)).toBeLessThan(0.02);
     }
+  });
+});
+
+describe('the corners', () => {
+  it.each([
+    ['Q1', 'K1', 0.9],
+    ['Q2', 'K1', 0.9],
+    ['Q5', 'K1', 0.9],
+    ['Q7', 'K1', 0.9],
+  ] as const)('%s %s with the line at %f is what the circuit with such a line gives', (name, tag, line) => {
+    const need = needFor(demo(name), tag);
+    const corner = cornersOf(need.coil!.part as never, need.pairs).find((one) => one.line === line && !one.hot)!;
+    const circuit = demo(name);
+    const supply = circuit.devices.dG1!;
+    const low = {
+      ...circuit,
+      devices: {
+        ...circuit.devices,
+        dG1: {
+          ...supply,
+          nameplate: { ...supply.nameplate, volts: { value: Number(supply.nameplate.volts!.value) * line, evidence: 'print' as const } },
+        },
+      },
+    };
+    const explored = explore(low);
+    const full = [...explored.coils].find(([index]) => explored.plan.parts[index]!.device.tag === tag)![1];
+    expect(Math.abs(corner.volts / full.pullIn!.volts - 1)).toBeLessThan(0.02);
+  });
+  it('a hot DC coil needs about a quarter more volts; an AC coil hardly more', () => {
+    // 0.393 % a kelvin (IEC 60028) over 60 K: 1.236
+    const coil = needFor(demo('Q1'), 'K1').coil!.part as never as { current: string };
+    expect(1 / hotShare({ ...coil, current: 'DC' } as never)).toBeCloseTo(1.236, 3);
+    const ac = hotShare(coil as never);
+    expect(ac).toBeGreaterThan(0.85);
+    expect(ac).toBeLessThan(1);
+  });
+  it('nothing is said of a coil that nobody read', () => {
+    const need = needFor(demo('Q1'), 'K1');
+    expect(cornersOf({ ...(need.coil!.part as never as object), ratedV: undefined } as never, need.pairs)).toEqual([]);
   });
 });
 

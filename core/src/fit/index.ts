@@ -2,6 +2,8 @@ export type { SwitchedLoad } from './advice';
 export { arrangementFor, baseFor, polesNeeded, relayOrContactor } from './advice';
 export type { Brief } from './brief';
 export { circuitOf } from './brief';
+export type { Corner } from './corners';
+export { cornersOf, HOT_KELVIN, hotShare } from './corners';
 export type { Label } from './label';
 export { labelOf } from './label';
 export type { Mapping } from './mapping';

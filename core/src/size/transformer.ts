@@ -198,6 +198,13 @@ export function sizeTransformer(need: TransformerNeed, tables: Tables = TABLES):
       figure('Held over the working share', needVa, 'VA', 'common practice'),
       figure('Next in the ladder', wanted, 'VA', ladder.source),
       figure('Closing, square root of squares', vector, 'VA', 'common practice'),
+      figure(
+        'Held and cold in-rush, resistive loads',
+        held === undefined || inrushVa === undefined ? undefined : held + inrushVa,
+        'VA',
+        'common practice, for sequencers and heater relays',
+      ),
+      figure('Idle with the line at 110 %', source ? source.idleV * 1.1 : undefined, 'V', 'turns ratio'),
       figure('Closing at the coil', nominal, 'V', 'phasor solution'),
       figure('Closing with the line at 90 %', low, 'V', 'phasor solution'),
       figure('Secondary', va === undefined ? undefined : va / ratedV, 'A', 'VA over volts'),

@@ -15,6 +15,7 @@ export {
   subtract,
   ZERO,
 } from './phasor';
+export { celsiusOf, fahrenheitOf } from './temperature';
 export type { WireSize } from './wire';
 export {
   areaMm2,

@@ -1,6 +1,23 @@
 import { execFileSync } from 'node:child_process';
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { amps, awgAreaMm2, awgOhmsPerKft, figures, METRES_PER_FOOT, ohms, ohmsPerMetre, reading, span, WATTS_PER_HP } from './index';
+import {
+  amps,
+  areaMm2,
+  awgAreaMm2,
+  awgOhmsPerKft,
+  celsiusOf,
+  fahrenheitOf,
+  figures,
+  METRES_PER_FOOT,
+  ohms,
+  ohmsPerMetre,
+  reading,
+  span,
+  spellLength,
+  spellSizeIn,
+  WATTS_PER_HP,
+} from './index';
 
 describe('copper wire', () => {
   // Source: NBS Handbook 100, Copper Wire Tables (1966): annealed copper, 20 °C, ohms per 1000 ft.
@@ -62,4 +79,31 @@ describe('numbers to be read', () => {
     expect(ohms(12_345)).toBe('12.3 kΩ');
     expect([span(40), span(2400), span(141_200), span(1_260_000)]).toEqual(['40 ms', '2.4 s', '142 s', '21 min']);
   });
+});
+
+describe('the other trade’s units', () => {
+  it('°F and °C lead into each other, and grow together', () => {
+    fc.assert(
+      fc.property(fc.double({ min: -200, max: 2000, noNaN: true }), fc.double({ min: 0.001, max: 100, noNaN: true }), (celsius, more) => {
+        expect(celsiusOf(fahrenheitOf(celsius))).toBeCloseTo(celsius, 6);
+        expect(fahrenheitOf(celsius + more)).toBeGreaterThan(fahrenheitOf(celsius));
+      }),
+    );
+    // by definition
+    expect([fahrenheitOf(0), fahrenheitOf(100), celsiusOf(-40)]).toEqual([32, 212, -40]);
+  });
+  it('a gauge said in mm² and back is the same gauge, and a thicker wire is never said thinner', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -3, max: 20 }), (awg) => {
+        const mm2 = areaMm2({ awg });
+        expect(spellSizeIn({ mm2 }, 'us')).toBe(`≈ ${awg > 0 ? awg : `${1 - awg}/0`} AWG`);
+        expect(areaMm2({ awg: awg - 1 })).toBeGreaterThan(mm2);
+      }),
+    );
+  });
+  it.each([
+    [8, 'us', '26 ft'],
+    [8, 'si', '8 m'],
+    [1.5, 'us', '4.9 ft'],
+  ] as const)('%f m in %s is %s', (metres, units, said) => expect(spellLength(metres, units)).toBe(said));
 });

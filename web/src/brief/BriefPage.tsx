@@ -1,15 +1,27 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { type Brief, circuitOf } from '#core/fit';
+import { arrangementFor, type Brief, baseFor, circuitOf, polesNeeded } from '#core/fit';
 import { sizeHeater, sizeMotor } from '#core/size';
 import { amount } from '#core/units';
 import { api } from '../app/api';
 import { Outside } from '../ui/Outside';
 import { Button, Choice, Field, Heading, Label, Note } from '../ui/parts';
 
-type Text = Record<'title' | 'lineV' | 'hp' | 'kw' | 'watts' | 'loadA' | 'lockedA' | 'transformerVa' | 'cableM', string>;
-const EMPTY: Text = { title: '', lineV: '', hp: '', kw: '', watts: '', loadA: '', lockedA: '', transformerVa: '', cableM: '' };
+type Text = Record<'title' | 'lineV' | 'hp' | 'kw' | 'watts' | 'loadA' | 'lockedA' | 'transformerVa' | 'cableM' | 'goOn' | 'goOff', string>;
+const EMPTY: Text = {
+  title: '',
+  lineV: '',
+  hp: '',
+  kw: '',
+  watts: '',
+  loadA: '',
+  lockedA: '',
+  transformerVa: '',
+  cableM: '',
+  goOn: '',
+  goOff: '',
+};
 
 /** A handful of facts and no circuit yet: what must be switched, from what, by what. They become a circuit that is judged like any other. */
 export default function BriefPage() {
@@ -49,6 +61,11 @@ export default function BriefPage() {
           ratedV: brief.lineV,
           phases: brief.phases,
         });
+  const count = (name: 'goOn' | 'goOff'): number => Math.min(99, Math.floor(numberOf(text[name]) ?? 0));
+  const acts = [
+    ...Array.from({ length: count('goOn') }, () => 'on' as const),
+    ...Array.from({ length: count('goOff') }, () => 'off' as const),
+  ];
   const make = async () => {
     const made = circuitOf(brief);
     if (!made.ok) return setProblem(made.problems[0]!.message);
@@ -130,6 +147,20 @@ export default function BriefPage() {
       ])}
       {choices.controlV !== 'line' && field('Transformer', 'transformerVa', 'VA')}
       {field('Control cable, one way', 'cableM', 'm')}
+      <Label>Several circuits from one call</Label>
+      {field('Go on with the call', 'goOn', 'circuits')}
+      {field('Go off with the call', 'goOff', 'circuits')}
+      {acts.length > 0 && (
+        <Box fontSize="14px" py="4px">
+          {arrangementFor(acts).words}
+          {arrangementFor(acts).part === 'changeover relay' &&
+            ` Usual base: ${baseFor(Math.max(count('goOn'), count('goOff'))) ?? 'none that common'}.`}
+          {brief.lineV !== undefined &&
+            brief.lineV >= 200 &&
+            brief.practice === 'na' &&
+            ` Between two hot legs: ${polesNeeded(count('goOn'), 2)} poles to break both legs of each.`}
+        </Box>
+      )}
       <Note tone={sized.verdict === 'good' ? 'good' : 'look'}>
         <strong>{sized.says}</strong>
         {sized.figures

@@ -14,6 +14,7 @@ import { useIsNarrow } from '../ui/useIsNarrow';
 import { MARK, TONE } from '../ui/verdicts';
 import type { CandidateView, PlaceAnswer, StudyAnswer, TwinAnswer } from '../worker/protocol';
 import { CandidateTable } from './CandidateTable';
+import { CornerTable } from './CornerTable';
 import { blankHand, HandPart } from './HandPart';
 import { HandVerdict } from './HandVerdict';
 import { LabelButtons } from './LabelButtons';
@@ -108,6 +109,10 @@ export default function PartsPage() {
       from={isHand ? 'In your hand' : `${chosen.title}, ${chosen.van} ${chosen.shelf}`}
       twin={answer}
     >
+      <CornerTable
+        of="The new coil"
+        corners={(isHand ? place?.hand?.judged?.corners : candidates.find(({ part }) => part.id === chosen.id)?.corners) ?? []}
+      />
       {release}
     </TwinView>
   );
@@ -241,6 +246,7 @@ export default function PartsPage() {
       </Box>
       <Side label="Plate">
         <StudyPlate device={device} />
+        <CornerTable of={`${device.tag} as it is`} corners={place?.corners ?? []} />
         {(!chosen || !answer) && <LabelButtons device={device} document={document} part={undefined} twin={undefined} />}
       </Side>
     </Flex>

@@ -219,6 +219,7 @@ function DevicePlate({ device, onFold }: { device: Device; onFold: () => void })
           it dead before you touch it.
         </Note>
       )}
+      {(family.group === 'switch' || family.group === 'control') && <Commands device={device} />}
       {poles.map(({ contact, rows, serves, verdict }) => (
         <Box key={contact}>
           <Label>
@@ -262,3 +263,36 @@ const hottest = (volts: Readonly<Record<string, number>> | undefined, device: st
     (most, [point, value]) => (point.startsWith(`${device}:`) && !point.endsWith(':PE') ? Math.max(most, value) : most),
     0,
   );
+
+/** The small current that a switch carries beside the large one that it commands: low amps through the finger, high amps through the pole. */
+function Commands({ device }: { device: Device }) {
+  const { study } = useBench();
+  const document = useAppSelector((state) => state.circuit.document)!;
+  const own = study?.poles.filter((one) => one.device === device.id && one.demand.coilHeldA > 0) ?? [];
+  return own.map(({ contact, demand, serves }) => {
+    const commanded = study!.poles.filter(
+      (one) =>
+        serves.includes(document.devices[one.device]?.tag ?? '') && one.demand.motorRunA + one.demand.resistiveA + one.demand.lampA > 0,
+    );
+    const most = commanded.reduce((top, one) => Math.max(top, one.demand.motorRunA + one.demand.resistiveA + one.demand.lampA), 0);
+    return (
+      <Box key={contact}>
+        <Label>Through {contact}, and what it commands</Label>
+        <Row>
+          <span>Coil pulling in</span>
+          <Mono>{amps(demand.coilInrushA)}</Mono>
+        </Row>
+        <Row>
+          <span>Coil held</span>
+          <Mono>{amps(demand.coilHeldA)}</Mono>
+        </Row>
+        {most > 0 && (
+          <Row>
+            <span>Commands, each pole of {[...new Set(commanded.map((one) => document.devices[one.device]?.tag))].join(', ')}</span>
+            <Mono>{amps(most)}</Mono>
+          </Row>
+        )}
+      </Box>
+    );
+  });
+}

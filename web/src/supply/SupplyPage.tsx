@@ -1,6 +1,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import type { DeviceId } from '#core/circuit';
+import { polesNeeded } from '#core/fit';
 import { SCHOOLS, schoolOf } from '#core/size';
 import { amount, figures } from '#core/units';
 import { useAppDispatch, useAppSelector } from '../app/store';
@@ -142,6 +143,7 @@ export default function SupplyPage() {
             </Table>
           </Box>
         )}
+        {study && <PoleCount study={study} tag={tag} />}
         <Label>Findings about supply and protection</Label>
         {study && found.length === 0 && <Box fontSize="14px">None: volts, fuses, breakers and wires are judged good here.</Box>}
         {found.map((finding) => (
@@ -198,6 +200,28 @@ function MustNotMeet({
           This job joins a volt-free input by {voltFreeWords.words}. {voltFreeWords.reason}
         </Box>
       )}
+    </Box>
+  );
+}
+
+/** Pole arithmetic: a load between two hot legs asks for two poles, to neutral for one, on three lines for three. */
+function PoleCount({ study, tag }: { study: StudyAnswer; tag: (id: DeviceId) => string }) {
+  const document = useAppSelector((state) => state.circuit.document)!;
+  const practice = useAppSelector((state) => state.practice.practice);
+  const split = Object.values(document.devices).find(({ family }) => family === 'supply-split-phase');
+  const lineV = Number(split?.nameplate.volts?.value ?? Number.NaN);
+  const rows = study.loads.filter(
+    (one) => one.getsV !== null && Number.isFinite(lineV) && Math.abs(one.getsV / lineV - 1) < 0.1 && one.kind !== 'coil',
+  );
+  if (rows.length === 0) return null;
+  const legs = schoolOf(practice, 'loadReturn') === 'both' ? 2 : 1;
+  return (
+    <Box fontSize="14px" mt="6px">
+      <strong>
+        {rows.length} {rows.length === 1 ? 'load stands' : 'loads stand'} between two hot legs
+      </strong>{' '}
+      ({rows.map(({ device }) => tag(device)).join(', ')}): {polesNeeded(rows.length, legs)} poles to break{' '}
+      {legs === 2 ? 'both legs' : 'one leg'} of each.
     </Box>
   );
 }

@@ -134,7 +134,14 @@ export function createBench(): Desk {
           inrushVa: coil.inrushVa,
           sealedVa: coil.sealedVa,
         })),
-        poles: study.poles.map(({ device, contact, verdict, serves, rows }) => ({ device: device.id, contact, verdict, serves, rows })),
+        poles: study.poles.map(({ device, contact, verdict, serves, rows, demand }) => ({
+          device: device.id,
+          contact,
+          verdict,
+          serves,
+          rows,
+          demand,
+        })),
         transformers: [...exploration.transformers].map(([index, seen]) => {
           const { device, part } = now.parts[index]!;
           const wound = part.kind === 'transformer' ? part : undefined;

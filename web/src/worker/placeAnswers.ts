@@ -6,6 +6,7 @@ import {
   type Candidate,
   candidatesFor,
   coilInUse,
+  cornersOf,
   exposureOf,
   judgeCandidate,
   mapTerminals,
@@ -28,7 +29,7 @@ interface Looking {
   done: boolean;
 }
 
-const view = ({ part, verdict, word, cells, mapping, exposure }: Candidate): CandidateView => ({
+const view = ({ part, verdict, word, cells, mapping, exposure }: Candidate, pairs: readonly CoilPair[]): CandidateView => ({
   part,
   verdict,
   word,
@@ -38,6 +39,7 @@ const view = ({ part, verdict, word, cells, mapping, exposure }: Candidate): Can
   pullInV: exposure?.pullIn?.volts ?? null,
   heldV: exposure?.held?.volts ?? null,
   window: (mapping.coil && coilWindow(mapping.coil)) ?? null,
+  corners: mapping.coil ? cornersOf(mapping.coil, pairs) : [],
 });
 
 /** Answers about places in the circuit; what was seen of one is kept until the circuit changes. */
@@ -68,18 +70,19 @@ export function createPlaces() {
         } else looking.progress = step.value;
       }
       const { need, progress } = looking;
-      if (need && !looking.candidates) looking.candidates = candidatesFor(need, stock).map(view);
+      if (need && !looking.candidates) looking.candidates = candidatesFor(need, stock).map((one) => view(one, need.pairs));
       return {
         seen: looking.done ? progress.of : progress.seen,
         of: progress.of,
         done: looking.done,
         need: need ? needWords(need) : null,
         isAssumed: need?.isAssumed ?? false,
+        corners: need?.coil && !need.isAssumed ? cornersOf(need.coil.part as Coil, need.pairs) : [],
         candidates: looking.candidates ?? null,
         hand: hand && {
           now: bench ? presentState(circuit, device, hand, bench) : null,
           sofar: looking.pairs.length > 0 ? sofar(circuit, device, hand, looking.pairs) : null,
-          judged: need ? view(judgeCandidate(need, hand)) : null,
+          judged: need ? view(judgeCandidate(need, hand), need.pairs) : null,
         },
       };
     },

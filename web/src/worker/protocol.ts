@@ -3,9 +3,9 @@ import type { Circuit, DeviceId, EditChange, LogEntry, Point } from '#core/circu
 import type { StockPart } from '#core/devices';
 import type { Sheet } from '#core/draw';
 import type { Measured, Outcome, Sightings, Test } from '#core/find';
-import type { Cell, Difference } from '#core/fit';
+import type { Cell, Corner, Difference } from '#core/fit';
 import type { Fault, MeterMode } from '#core/network';
-import type { CoilWindow, Practice, Row, Verdict } from '#core/size';
+import type { CoilWindow, PoleDemand, Practice, Row, Verdict } from '#core/size';
 
 /** What the bench worker is asked, and what it answers: one line each way, told apart by `type`. */
 export interface Questions {
@@ -120,6 +120,7 @@ export interface StudyAnswer {
     readonly verdict: Verdict;
     readonly serves: readonly string[];
     readonly rows: readonly Row[];
+    readonly demand: PoleDemand;
   }[];
   readonly transformers: readonly {
     readonly device: DeviceId;
@@ -159,6 +160,7 @@ export interface CandidateView {
   readonly pullInV: number | null;
   readonly heldV: number | null;
   readonly window: CoilWindow | null;
+  readonly corners: readonly Corner[];
 }
 
 /** A coil opinion with the states behind it: the present one at once, the worst of all as they are seen. */
@@ -174,6 +176,8 @@ export interface PlaceAnswer {
   readonly done: boolean;
   readonly need: Readonly<Record<'coil' | 'poles' | 'driver' | 'transformer', string>> | null;
   readonly isAssumed: boolean;
+  /** the coil that is there now, with the line low and high, cold and hot */
+  readonly corners: readonly Corner[];
   readonly candidates: readonly CandidateView[] | null;
   readonly hand: { readonly now: CoilSaid | null; readonly sofar: CoilSaid | null; readonly judged: CandidateView | null } | null;
 }

@@ -291,3 +291,47 @@ export const fanRule: Rule = {
     });
   },
 };
+
+/** An overload relay is set by the nameplate, not by the table: 125 % where the service factor is 1.15, else 115 %; IEC sets the nameplate itself. */
+export const overloadRule: Rule = {
+  id: 'overload-setting',
+  title: 'Overload relay against the motor behind it',
+  source: 'NEC 430.32(A)(1), from memory; IEC 60947-4-1',
+  run: (study) => {
+    const rules = rulesOf(study.practice, study.circuit.practice);
+    return Object.values(study.circuit.devices).flatMap((device): Finding[] => {
+      if (device.family !== 'overload-relay') return [];
+      const setting = device.nameplate.settingA?.value;
+      const motor = motorsBehind(study, device)[0];
+      if (!motor) return [];
+      if (typeof setting !== 'number')
+        return [
+          tell(overloadRule, device, '', {
+            verdict: 'cannot-clear',
+            title: `${device.tag}: setting unknown`,
+            consequence: 'Nobody can say whether it guards the motor.',
+            reason: 'The dial is not read.',
+            remedy: 'Read the setting and enter it.',
+            evidence: 'unknown',
+          }),
+        ];
+      // the service factor is not on the plate here: the lower share is the careful one
+      const most = rules === 'na' ? 1.25 * motor.runA : 1.05 * motor.runA;
+      const careful = rules === 'na' ? 1.15 * motor.runA : 1.05 * motor.runA;
+      if (setting <= careful + 1e-9 && setting >= motor.runA * 0.99) return [];
+      const high = setting > careful;
+      return [
+        tell(overloadRule, device, '', {
+          verdict: setting > most + 1e-9 ? 'danger' : 'look',
+          title: `${device.tag} is set to ${setting} A for ${motor.tag}'s ${motor.runA} A`,
+          is: setting,
+          limit: high ? careful : motor.runA,
+          unit: 'A',
+          consequence: high ? 'The motor burns out before it trips.' : 'It trips at full load.',
+          reason: high ? `${Math.round((100 * setting) / motor.runA)} % of the nameplate.` : 'Below the running amps.',
+          remedy: `Set it to the nameplate, ${motor.runA} A.`,
+        }),
+      ];
+    });
+  },
+};

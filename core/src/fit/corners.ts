@@ -1,0 +1,47 @@
+import type { Coil } from '#core/devices';
+import { type CoilPair, coilAcross, type PairMoment } from '#core/explore';
+import { type CoilWord, coilWord } from '#core/size';
+import { COPPER_PER_KELVIN_AT_20, impedanceOfVa, magnitude, phasor, scale } from '#core/units';
+
+/** A coil with the line low or high, its winding cold or hot: what it does then. */
+export interface Corner {
+  readonly line: number;
+  readonly hot: boolean;
+  readonly volts: number;
+  readonly word: CoilWord;
+}
+
+/** A winding that has been on for long is this much warmer. Common practice. */
+export const HOT_KELVIN = 60;
+
+/** How much less a hot winding pulls at the same volts: all of it for DC, the ohmic part alone for AC. 0.393 % a kelvin, IEC 60028. */
+export function hotShare(coil: Coil): number {
+  const rise = 1 + COPPER_PER_KELVIN_AT_20 * HOT_KELVIN;
+  if (coil.current !== 'AC') return 1 / rise;
+  const cold = impedanceOfVa(coil.ratedV ?? 1, coil.inrushVa, coil.inrushPf);
+  return magnitude(cold) / magnitude(phasor(cold.re * rise, cold.im));
+}
+
+const atLine = ({ nets }: PairMoment, line: number): PairMoment => ({ nets: nets.map((net) => ({ ...net, amps: scale(net.amps, line) })) });
+
+/**
+ * Pull-in of a coil with the line at 90, 100 and 110 %, cold and hot: the worst of the states in which it is called.
+ * Sources scale with the line; a two-wire timer keeps its drop. DC supplies that hold their volts are scaled too, on the safe side.
+ */
+export function cornersOf(coil: Coil, pairs: readonly CoilPair[]): Corner[] {
+  const most = Math.max(0, ...pairs.map(({ shortA }) => shortA));
+  const called = pairs.filter(({ shortA, openV }) => openV > 0.5 && shortA >= most / 2);
+  if (called.length === 0 || coil.ratedV === undefined || coil.current === undefined) return [];
+  return [0.9, 1, 1.1].flatMap((line) => {
+    const seen = called.map(({ pullIn }) => coilAcross(atLine(pullIn, line), coil, 0));
+    // with the line high what counts is the most it gets, held
+    const worst =
+      line > 1
+        ? called.map(({ held }) => coilAcross(atLine(held, line), coil, 1)).reduce((a, b) => (b.drive > a.drive ? b : a))
+        : seen.reduce((a, b) => (b.drive < a.drive ? b : a));
+    return [false, true].flatMap((hot): Corner[] => {
+      const word = coilWord(coil, worst.drive * (hot && line <= 1 ? hotShare(coil) : 1));
+      return word ? [{ line, hot, volts: worst.volts, word }] : [];
+    });
+  });
+}
