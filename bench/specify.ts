@@ -65,15 +65,9 @@ const rounds = Array.from({ length: 5 }, () => {
   ];
   bench.run({ log, faults: [] });
   const first = time(() => bench.place({ device: K1, hand: hand(24), atMs: 200_000, budgetMs: 0 }));
-  let slices = 0;
-  let coilDone: number | undefined;
-  const begun = performance.now();
   const all = time(() => {
     for (;;) {
-      slices++;
       const value = bench.place({ device: K1, hand: hand(24), atMs: 200_000, budgetMs: 5 });
-      // the coil's own neighbourhood is seen first; after it the rest of the panel begins
-      if (value.of > 16) coilDone ??= performance.now() - begun;
       if (value.done) return value;
     }
   });
@@ -82,8 +76,6 @@ const rounds = Array.from({ length: 5 }, () => {
     presentState: first.ms,
     worstOfAll: all.ms,
     states: all.value.of,
-    slices,
-    longestMean: coilDone / slices,
     laterKeystroke: keystroke.ms,
   };
 });
@@ -91,7 +83,6 @@ const median = (of: (one: (typeof rounds)[number]) => number): number => [...rou
 console.table({
   devices: Object.keys(panel.devices).length,
   'present state, ms': Math.round(median((one) => one.presentState) * 10) / 10,
-  'the coil, worst of all its states, ms': Math.round(median((one) => one.coil)),
   'all states and every candidate, ms': Math.round(median((one) => one.worstOfAll)),
   'states seen': rounds[0]!.states,
   'a keystroke after that, ms': Math.round(median((one) => one.laterKeystroke) * 10) / 10,

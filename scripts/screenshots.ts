@@ -77,6 +77,49 @@ await picture('prove-q1', desk, async (page) => {
   await goTo(page, 'K1');
   await scroll(page, 340);
 });
+const parts = async (page: Page) => {
+  await page.getByRole('link', { name: /^Parts/ }).click();
+  await page.locator('[data-part]').first().waitFor();
+};
+const outside = (page: Page, name: string) => page.getByRole('link', { name, exact: true }).click();
+await picture('parts-q1', desk, async (page) => {
+  await open(page, /Cold store 1/);
+  await parts(page);
+});
+await picture('twin-q1', desk, async (page) => {
+  await open(page, /Cold store 1/);
+  await parts(page);
+  await page.getByText('Contactor 1P and bar 30 A, 208-240 V coil').click();
+  await page.locator('[data-twin]').waitFor();
+  await page.locator('[data-twin]').scrollIntoViewIfNeeded();
+  await page.mouse.move(500, 600);
+  await page.mouse.wheel(0, 300);
+});
+await picture('supply-q6', desk, async (page) => {
+  await open(page, /Fertiliser tanks/);
+  await page.getByRole('link', { name: /^Supply/ }).click();
+  await page.getByRole('table', { name: 'Loads' }).getByRole('button', { name: 'E1' }).click();
+});
+await picture('stock', desk, async (page) => {
+  await outside(page, 'Stock');
+  await page.getByRole('textbox', { name: /^Search/ }).fill('30 FLA 24 V');
+  await page.getByText('Contactor 2P 30 A, 24 V coil').click();
+});
+await picture('handbook', desk, async (page) => {
+  await outside(page, 'Handbook');
+  await page.getByRole('textbox', { name: /^Search/ }).fill('pilot');
+});
+await picture('practice', desk, async (page) => {
+  await outside(page, 'Job practice');
+  await page.getByText('Schools').first().waitFor();
+});
+await picture('phone-part', phone, async (page) => {
+  await open(page, /Cold store 1/);
+  await parts(page);
+  await page.getByRole('button', { name: 'Will this one do?' }).click();
+  await page.getByRole('button', { name: '208–240 V 60 Hz' }).click();
+  await page.locator('[data-hand="danger"]').waitFor();
+});
 await picture('prove-q3', desk, async (page) => {
   await open(page, /Irrigation pump/);
   await page.getByRole('radio', { name: 'All on' }).click();

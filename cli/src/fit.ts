@@ -3,6 +3,7 @@ import { fileURLToPath } from 'node:url';
 import Papa from 'papaparse';
 import { findDevice } from '#core/circuit';
 import type { StockPart } from '#core/devices';
+import { explore } from '#core/explore';
 import { candidatesFor, drain, needWords, preparing, twinOf, whyMissing } from '#core/fit';
 import { stockFromRows } from '#core/formats';
 import { CliError } from './usage';
@@ -68,7 +69,7 @@ export function fit(words: readonly string[]): number {
         .join('; ')}. Say more.`,
     );
   if (!candidatesFor(need, [part])[0]) throw new CliError(whyMissing(need, part));
-  const twin = twinOf(circuit, device, part, need.before);
+  const twin = twinOf(circuit, device, part, explore(circuit));
   const told = {
     part: part.title,
     device: device.tag,

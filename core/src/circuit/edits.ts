@@ -32,6 +32,7 @@ const single = [
   z.object({ type: z.literal('removeConductor'), conductor: conductorIdSchema }),
   z.object({ type: z.literal('addCable'), cable: cableSchema }),
   z.object({ type: z.literal('removeCable'), cable: cableSchema.shape.id }),
+  z.object({ type: z.literal('setPowerSwitch'), to: circuitSchema.shape.powerSwitch }),
   z.object({ type: z.literal('replaceDocument'), to: circuitSchema }),
 ] as const;
 
@@ -144,6 +145,8 @@ const appliers: { [T in EditChange['type']]: Applier<T> } = {
       inverse: { type: 'addConductor', conductor },
     });
   },
+  setPowerSwitch: (circuit, { to }) =>
+    fine({ circuit: { ...circuit, powerSwitch: to }, inverse: { type: 'setPowerSwitch', to: circuit.powerSwitch } }),
   addCable: (circuit, { cable }) =>
     fine({ circuit: { ...circuit, cables: { ...circuit.cables, [cable.id]: cable } }, inverse: { type: 'removeCable', cable: cable.id } }),
   removeCable(circuit, { cable: id }) {
@@ -214,6 +217,9 @@ export function touches(changes: readonly EditChange[], circuit: Circuit): Set<s
       case 'removeCable':
         keys.add(`cable ${change.cable}`);
         break;
+      case 'setPowerSwitch':
+        keys.add('powerSwitch');
+        break;
       case 'replaceDocument':
         keys.add('everything');
         break;
@@ -262,10 +268,19 @@ export function spellChanges(circuit: Circuit, changes: readonly EditChange[]): 
         return `cable ${change.cable.tag} added`;
       case 'removeCable':
         return `cable removed`;
+      case 'setPowerSwitch':
+        return 'what the power switch opens and lifts';
       case 'replaceDocument':
         return 'the whole circuit replaced';
     }
   };
+  // a part taken out and another put in under the same id is one act to the person who did it
+  const replaced = changes.flatMap((change) =>
+    change.type === 'addDevice' && changes.some((other) => other.type === 'removeDevice' && other.device === change.device.id)
+      ? [change.device]
+      : [],
+  );
+  if (replaced.length > 0) return replaced.map(({ tag: of, notes }) => `${of} replaced${notes ? `. ${notes}` : ''}`).join('; ');
   return changes.map(one).join('; ');
 }
 

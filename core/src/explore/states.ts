@@ -1,4 +1,4 @@
-import { type Circuit, terminalId } from '#core/circuit';
+import { type Circuit, type DeviceId, terminalId } from '#core/circuit';
 import type { Part } from '#core/devices';
 import {
   acrossBranch,
@@ -127,8 +127,11 @@ export interface Progress {
   readonly of: number;
 }
 
-/** The same state by state, so that a worker can answer other questions between two of them. */
-export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = []): Generator<Progress, Exploration> {
+/**
+ * The same state by state, so that a worker can answer other questions between two of them.
+ * @param near only the states of this device's neighbourhood
+ */
+export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = [], near?: DeviceId): Generator<Progress, Exploration> {
   const rig = createRig(plan, faults);
   const coils = plan.parts.filter(({ part }) => part.kind === 'coil');
   const contacts = plan.parts.filter(({ part }) => part.kind === 'contact');
@@ -150,7 +153,7 @@ export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = []): Ge
         heldVa: 0,
         worstVa: 0,
       });
-  const states = inputStates(plan);
+  const states = inputStates(plan, near);
   const loads = new Map<number, { -readonly [K in keyof LoadExposure]: LoadExposure[K] }>(
     plan.parts.filter(({ part }) => loadKind(part) !== undefined).map(({ index }) => [index, { highestV: 0, runA: 0, state: '' }]),
   );
@@ -297,7 +300,7 @@ function watchCoils(
       if (frame.due.some((due) => due.part === index && due.mode === 1) && (!watch.closing || seen.drive < watch.closing.drive))
         watch.closing = seen;
     }
-    if (part.ratedV === undefined || part.current === undefined) continue;
+    if (part.ratedV === undefined || part.current === undefined || part.current === 'AC/DC') continue;
     const wrong = rig.nets
       .filter(({ hz }) => (part.current === 'AC') === (hz === 0))
       .reduce((sum, net) => sum + magnitude(acrossBranch(net, firstBranch)), 0);

@@ -130,7 +130,7 @@ describe('candidates for K1 of the condensing unit', () => {
       'Contactor 1P and bar 30 A, 24 V coil',
     ]) {
       const quick = judged(title);
-      const solved = twinOf(need.circuit, need.device, quick.part, need.exploration, undefined, false);
+      const solved = twinOf(need.circuit, need.device, quick.part, need.before, undefined, false);
       const coil = explore(solved.circuit).coils;
       const full = [...coil].find(([index]) => explore(solved.circuit).plan.parts[index]!.device.tag === 'K1')![1];
       expect(Math.abs(quick.exposure!.pullIn!.volts / full.pullIn!.volts - 1)).toBeLessThan(0.02);

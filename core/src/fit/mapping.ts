@@ -112,6 +112,29 @@ export function replacing(circuit: Circuit, device: Device, part: StockPart, map
     const to = mapping.marks.get(mark);
     return to === undefined ? [] : [{ type: 'moveEnd', conductor: wire.id, end: index, to: terminalId(device.id, to) }];
   });
-  const fitted = asDevice(part, { ...device, notes: device.notes });
-  return [...off, { type: 'removeDevice', device: device.id }, { type: 'addDevice', device: { ...fitted, title: device.title } }, ...on];
+  const notes = `${device.notes.replace(/ ?Fitted: .*$/, '')} Fitted: ${part.title}.`.trim().slice(0, 400);
+  const fitted = { ...asDevice(part, { ...device, notes }), title: device.title };
+  return [
+    ...off,
+    { type: 'removeDevice', device: device.id },
+    { type: 'addDevice', device: fitted },
+    ...on,
+    ...liftsMoved(circuit, device, mapping),
+  ];
+}
+
+/** The leads that the power switch lifts move with the terminals they stand on. */
+function liftsMoved({ powerSwitch }: Circuit, device: Device, mapping: Mapping): EditChange[] {
+  const move = (lift: Circuit['powerSwitch']['control']['lift']) =>
+    lift.flatMap((terminal) => {
+      if (!terminal.startsWith(`${device.id}:`)) return [terminal];
+      const to = mapping.marks.get(terminal.slice(device.id.length + 1));
+      return to === undefined ? [] : [terminalId(device.id, to)];
+    });
+  const to = {
+    ...powerSwitch,
+    control: { ...powerSwitch.control, lift: move(powerSwitch.control.lift) },
+    isolated: { ...powerSwitch.isolated, lift: move(powerSwitch.isolated.lift) },
+  };
+  return JSON.stringify(to) === JSON.stringify(powerSwitch) ? [] : [{ type: 'setPowerSwitch', to }];
 }

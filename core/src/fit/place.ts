@@ -9,6 +9,7 @@ import { divide, magnitude } from '#core/units';
 export interface Need {
   /** the circuit as it stands, and as it is explored: with a stand-in coil where the one that is there does not work or is not read */
   readonly circuit: Circuit;
+  /** of a device with a coil, its own neighbourhood alone unless more was known */
   readonly before: Exploration;
   readonly device: Device;
   readonly exploration: Exploration;
@@ -37,14 +38,14 @@ export function* preparing(
   const plan = known?.plan ?? planNetwork(circuit);
   const coil = coilInUse(plan, id);
   if (coil) yield* pairing(plan, coil.index, pairs);
-  const before = known ?? (yield* exploring(plan));
+  const before = known ?? (yield* exploring(plan, [], coil && id));
   if (!coil) return { circuit, before, device, exploration: before, isAssumed: false, coil, pairs, practice };
   if (before.coils.get(coil.index)?.held !== undefined)
     return { circuit, before, device, exploration: before, isAssumed: false, coil, pairs, practice };
   const place = withUsualCoil(circuit, device, pairs);
   if (!place) return { circuit, before, device, exploration: before, isAssumed: false, coil, pairs, practice };
   const assumedPlan = planNetwork(place);
-  const exploration = yield* exploring(assumedPlan);
+  const exploration = yield* exploring(assumedPlan, [], id);
   const standIn = coilInUse(assumedPlan, id)!;
   return {
     circuit,
