@@ -8,7 +8,7 @@ export interface Corner {
   readonly line: number;
   readonly hot: boolean;
   readonly volts: number;
-  readonly word: CoilWord;
+  readonly word: CoilWord | 'likely fails hot';
 }
 
 /** A winding that has been on for long is this much warmer. Common practice. */
@@ -39,9 +39,10 @@ export function cornersOf(coil: Coil, pairs: readonly CoilPair[]): Corner[] {
       line > 1
         ? called.map(({ held }) => coilAcross(atLine(held, line), coil, 1)).reduce((a, b) => (b.drive > a.drive ? b : a))
         : seen.reduce((a, b) => (b.drive < a.drive ? b : a));
-    return [false, true].flatMap((hot): Corner[] => {
-      const word = coilWord(coil, worst.drive * (hot && line <= 1 ? hotShare(coil) : 1));
-      return word ? [{ line, hot, volts: worst.volts, word }] : [];
-    });
+    const word = coilWord(coil, worst.drive);
+    if (!word) return [];
+    // the guaranteed figure holds for a hot coil too; below it what counts is whether the usual pick-up is still reached
+    const failsHot = word === 'not guaranteed' && worst.drive * hotShare(coil) < coil.pickUpTypicalRatio;
+    return [false, true].map((hot): Corner => ({ line, hot, volts: worst.volts, word: hot && failsHot ? 'likely fails hot' : word }));
   });
 }

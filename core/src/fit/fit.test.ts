@@ -172,6 +172,19 @@ describe('the corners', () => {
     expect(ac).toBeGreaterThan(0.85);
     expect(ac).toBeLessThan(1);
   });
+  it('between guaranteed and usual pick-up the hot coil is told apart; what is guaranteed holds hot', () => {
+    const corners = (name: string, tag: string) => {
+      const need = needFor(demo(name), tag);
+      return cornersOf(need.coil!.part as never, need.pairs).map(({ line, hot, word }) => `${line} ${hot ? 'hot' : 'cold'} ${word}`);
+    };
+    expect(corners('Q1', 'K1').slice(0, 4)).toEqual([
+      '0.9 cold not guaranteed',
+      '0.9 hot likely fails hot',
+      '1 cold pulls in',
+      '1 hot pulls in',
+    ]);
+    expect(corners('Q5', 'K1').slice(0, 2)).toEqual(['0.9 cold pulls in', '0.9 hot pulls in']);
+  });
   it('nothing is said of a coil that nobody read', () => {
     const need = needFor(demo('Q1'), 'K1');
     expect(cornersOf({ ...(need.coil!.part as never as object), ratedV: undefined } as never, need.pairs)).toEqual([]);

@@ -9,7 +9,7 @@ import { benchSlice } from '../circuit/benchSlice';
 import { circuitSlice } from '../circuit/circuitSlice';
 import { useStock } from '../stock/useStock';
 import { Button, Choice, Field, Heading, Label, Note } from '../ui/parts';
-import { Side } from '../ui/Side';
+import { StageFrame } from '../ui/StageFrame';
 import { useIsNarrow } from '../ui/useIsNarrow';
 import { MARK, TONE } from '../ui/verdicts';
 import type { CandidateView, PlaceAnswer, StudyAnswer, TwinAnswer } from '../worker/protocol';
@@ -118,138 +118,131 @@ export default function PartsPage() {
   );
   const other = beside && place?.candidates?.find(({ part }) => part.id === beside);
   return (
-    <Flex flex="1" minW="0" minH="0" css={{ '@media (max-width: 700px)': { flexDirection: 'column' } }}>
-      <Box
-        as="main"
-        flex="1"
-        minW="0"
-        overflowY="auto"
-        px="18px"
-        py="12px"
-        css={{ '@media (max-width: 700px)': { padding: '10px 12px', overflowY: 'visible' } }}
-      >
-        {narrow ? (
-          <Choice
-            aria-label="Device"
-            mb="8px"
-            value={device.id}
-            onChange={({ target }) => dispatch(benchSlice.actions.deviceSelected(target.value as DeviceId))}
-          >
-            {devices.map((one) => (
-              <option key={one.id} value={one.id}>
-                {one.tag} {one.title}
-              </option>
-            ))}
-          </Choice>
-        ) : (
-          <Flex gap="4px" wrap="wrap" mb="10px" role="group" aria-label="Device">
-            {devices.map((one) => {
-              const verdict = study ? worstOf(study, one.id) : 'good';
-              return (
-                <Button
-                  key={one.id}
-                  type="button"
-                  look={one.id === device.id ? 'strong' : 'plain'}
-                  aria-pressed={one.id === device.id}
-                  title={one.title}
-                  px="8px"
-                  onClick={() => dispatch(benchSlice.actions.deviceSelected(one.id))}
-                >
-                  {one.tag}
-                  {isBad(verdict) && (
-                    <Box as="span" color={one.id === device.id ? 'attention' : 'danger'}>
-                      {' '}
-                      {MARK[verdict]}
-                    </Box>
-                  )}
-                </Button>
-              );
-            })}
-          </Flex>
-        )}
-        <Flex justify="space-between" align="baseline" gap="10px" wrap="wrap">
-          <Heading as="h2">{titleOf(device, study)}</Heading>
-          <Box color="muted" fontSize="14px">
-            {devices.length} devices · {devices.length - toChoose} settled · {toChoose} to choose
-          </Box>
-        </Flex>
-        <Needs place={place} />
-        <Flex gap="8px" my="8px" wrap="wrap" align="center">
-          <Button type="button" look={isHand ? 'plain' : 'strong'} aria-pressed={!isHand} onClick={() => setHand(false)}>
-            From stock
-          </Button>
-          <Button type="button" look={isHand ? 'strong' : 'plain'} aria-pressed={isHand} onClick={() => setHand(true)}>
-            Will this one do?
-          </Button>
-          {!isHand && (
-            <Field
-              aria-label="Search by what is printed on the part"
-              placeholder="what is printed on it"
-              w="210px"
-              textAlign="left"
-              value={search}
-              onChange={({ target }) => setSearch(target.value)}
-            />
-          )}
-        </Flex>
-        {problem && <Note tone="danger">{problem}</Note>}
-        {isHand && inHand ? (
-          <Flex direction="column">
-            <HandVerdict place={place} answer={answer} device={device} />
-            <HandPart device={device} hand={inHand} onChange={setHandPart} />
-            {place?.done && twinView}
-            {narrow && place?.candidates && (
-              <>
-                <Label>On the van that would do</Label>
-                <CandidateTable
-                  candidates={place.candidates.filter(({ verdict }) => verdict === 'good' || verdict === 'look').slice(0, 4)}
-                  selected={undefined}
-                  compared={undefined}
-                  onSelect={(next) => {
-                    setHand(false);
-                    setPicked(next);
-                  }}
-                  onCompare={setBeside}
-                />
-              </>
-            )}
-            <Flex gap="8px" mt="12px">
-              <Button type="button" onClick={() => setHandPart(blankHand(device))}>
-                Another part
-              </Button>
-            </Flex>
-          </Flex>
-        ) : (
-          <>
-            {!place?.candidates && !problem && (
-              <Box color="muted">Looking at {place ? `${place.seen} of ${place.of} states` : 'the place'}…</Box>
-            )}
-            {place?.candidates && (
-              <Box
-                maxH={chosen ? '300px' : undefined}
-                overflowY={chosen ? 'auto' : undefined}
-                css={{ '@media (max-width: 700px)': { maxHeight: 'none' } }}
+    <StageFrame
+      plate={
+        <>
+          <StudyPlate device={device} />
+          <CornerTable of={`${device.tag} as it is`} corners={place?.corners ?? []} />
+          {(!chosen || !answer) && <LabelButtons device={device} document={document} part={undefined} twin={undefined} />}
+        </>
+      }
+    >
+      {narrow ? (
+        <Choice
+          aria-label="Device"
+          mb="8px"
+          value={device.id}
+          onChange={({ target }) => dispatch(benchSlice.actions.deviceSelected(target.value as DeviceId))}
+        >
+          {devices.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.tag} {one.title}
+            </option>
+          ))}
+        </Choice>
+      ) : (
+        <Flex gap="4px" wrap="wrap" mb="10px" role="group" aria-label="Device">
+          {devices.map((one) => {
+            const verdict = study ? worstOf(study, one.id) : 'good';
+            return (
+              <Button
+                key={one.id}
+                type="button"
+                look={one.id === device.id ? 'strong' : 'plain'}
+                aria-pressed={one.id === device.id}
+                title={one.title}
+                px="8px"
+                onClick={() => dispatch(benchSlice.actions.deviceSelected(one.id))}
               >
-                <CandidateTable candidates={candidates} selected={picked} compared={beside} onSelect={setPicked} onCompare={setBeside} />
-              </Box>
-            )}
-            {place?.candidates && candidates.length === 0 && (
-              <Missing search={search} parts={parts?.map(({ part }) => part) ?? []} device={device} />
-            )}
-            {other && chosen && other.part.id !== chosen.id && (
-              <Beside one={candidates.find(({ part }) => part.id === chosen.id)} two={other} onClose={() => setBeside(undefined)} />
-            )}
-            {twinView}
-          </>
+                {one.tag}
+                {isBad(verdict) && (
+                  <Box as="span" color={one.id === device.id ? 'attention' : 'danger'}>
+                    {' '}
+                    {MARK[verdict]}
+                  </Box>
+                )}
+              </Button>
+            );
+          })}
+        </Flex>
+      )}
+      <Flex justify="space-between" align="baseline" gap="10px" wrap="wrap">
+        <Heading as="h2">{titleOf(device, study)}</Heading>
+        <Box color="muted" fontSize="14px">
+          {devices.length} devices · {devices.length - toChoose} settled · {toChoose} to choose
+        </Box>
+      </Flex>
+      <Needs place={place} />
+      <Flex gap="8px" my="8px" wrap="wrap" align="center">
+        <Button type="button" look={isHand ? 'plain' : 'strong'} aria-pressed={!isHand} onClick={() => setHand(false)}>
+          From stock
+        </Button>
+        <Button type="button" look={isHand ? 'strong' : 'plain'} aria-pressed={isHand} onClick={() => setHand(true)}>
+          Will this one do?
+        </Button>
+        {!isHand && (
+          <Field
+            aria-label="Search by what is printed on the part"
+            placeholder="what is printed on it"
+            w="210px"
+            textAlign="left"
+            value={search}
+            onChange={({ target }) => setSearch(target.value)}
+          />
         )}
-        {chosen && answer && <LabelButtons device={device} part={chosen} twin={answer} document={document} />}
-      </Box>
-      <Side label="Plate">
-        <StudyPlate device={device} />
-        <CornerTable of={`${device.tag} as it is`} corners={place?.corners ?? []} />
-        {(!chosen || !answer) && <LabelButtons device={device} document={document} part={undefined} twin={undefined} />}
-      </Side>
-    </Flex>
+      </Flex>
+      {problem && <Note tone="danger">{problem}</Note>}
+      {isHand && inHand ? (
+        <Flex direction="column">
+          <HandVerdict place={place} answer={answer} device={device} />
+          <HandPart device={device} hand={inHand} onChange={setHandPart} />
+          {place?.done && twinView}
+          {narrow && place?.candidates && (
+            <>
+              <Label>On the van that would do</Label>
+              <CandidateTable
+                candidates={place.candidates.filter(({ verdict }) => verdict === 'good' || verdict === 'look').slice(0, 4)}
+                selected={undefined}
+                compared={undefined}
+                onSelect={(next) => {
+                  setHand(false);
+                  setPicked(next);
+                }}
+                onCompare={setBeside}
+              />
+            </>
+          )}
+          <Flex gap="8px" mt="12px">
+            <Button type="button" onClick={() => setHandPart(blankHand(device))}>
+              Another part
+            </Button>
+          </Flex>
+        </Flex>
+      ) : (
+        <>
+          {!place?.candidates && !problem && (
+            <Box color="muted">Looking at {place ? `${place.seen} of ${place.of} states` : 'the place'}…</Box>
+          )}
+          {place?.candidates && (
+            <Box
+              maxH={chosen ? '300px' : undefined}
+              overflowY={chosen ? 'auto' : undefined}
+              css={{ '@media (max-width: 700px)': { maxHeight: 'none' } }}
+            >
+              <CandidateTable candidates={candidates} selected={picked} compared={beside} onSelect={setPicked} onCompare={setBeside} />
+            </Box>
+          )}
+          {place?.candidates && candidates.length === 0 && (
+            <Missing search={search} parts={parts?.map(({ part }) => part) ?? []} device={device} />
+          )}
+          {other && chosen && other.part.id !== chosen.id && (
+            <Beside one={candidates.find(({ part }) => part.id === chosen.id)} two={other} onClose={() => setBeside(undefined)} />
+          )}
+          {twinView}
+        </>
+      )}
+      {chosen && answer && <LabelButtons device={device} part={chosen} twin={answer} document={document} />}
+    </StageFrame>
   );
 }
 

@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { useParams } from 'react-router';
 import { DEFAULT_PRACTICE, type Practice, SCHOOLS, type School, type SchoolName, schoolOf, TABLES } from '#core/size';
 import { api } from '../app/api';
@@ -15,27 +15,34 @@ export default function PracticePage() {
   const held = useAppSelector((state) => state.practice);
   const [problem, setProblem] = useState<string>();
   const [saved, setSaved] = useState(false);
-  useEffect(() => {
-    void api.practice(job).then(
-      ({ revision, practice }) => dispatch(practiceSlice.actions.loaded({ job, revision, practice })),
-      (error: Error) => setProblem(error.message),
-    );
+  const revision = useRef(0);
+  const sending = useRef<Promise<void>>(Promise.resolve());
+  const reload = useCallback(async () => {
+    const reply = await api.practice(job);
+    revision.current = reply.revision;
+    dispatch(practiceSlice.actions.loaded({ job, ...reply }));
   }, [dispatch, job]);
+  useEffect(() => {
+    reload().catch((error: Error) => setProblem(error.message));
+  }, [reload]);
   const { practice } = held;
-  const save = async (next: Practice) => {
-    try {
-      const reply = await api.savePractice(job, held.revision, next);
-      dispatch(practiceSlice.actions.loaded({ job, ...reply }));
-      setProblem(undefined);
-      setSaved(true);
-    } catch (error) {
-      setProblem((error as Error).message);
-      setSaved(false);
-      await api.practice(job).then(
-        (reply) => dispatch(practiceSlice.actions.loaded({ job, ...reply })),
-        () => undefined,
-      );
-    }
+  /** Shown at once, sent one after the other: each save starts from the revision that the one before gave. */
+  const save = (next: Practice): Promise<void> => {
+    dispatch(practiceSlice.actions.loaded({ job, revision: held.revision, practice: next }));
+    setSaved(false);
+    sending.current = sending.current.then(async () => {
+      try {
+        const reply = await api.savePractice(job, revision.current, next);
+        revision.current = reply.revision;
+        dispatch(practiceSlice.actions.loaded({ job, ...reply }));
+        setProblem(undefined);
+        setSaved(true);
+      } catch (error) {
+        setProblem((error as Error).message);
+        await reload().catch(() => undefined);
+      }
+    });
+    return sending.current;
   };
   if (held.job !== job)
     return <Outside job={job}>{problem ? <Note tone="danger">{problem}</Note> : 'Opening the practice of this job…'}</Outside>;

@@ -1,4 +1,4 @@
-import { Box, chakra, Flex } from '@chakra-ui/react';
+import { Box } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import type { DeviceId } from '#core/circuit';
 import { polesNeeded } from '#core/fit';
@@ -8,29 +8,12 @@ import { useAppDispatch, useAppSelector } from '../app/store';
 import { useBench } from '../circuit/BenchProvider';
 import { benchSlice } from '../circuit/benchSlice';
 import { Nameplate } from '../prove/Nameplate';
+import { DataTable } from '../ui/DataTable';
 import { Button, Heading, Label, Note } from '../ui/parts';
-import { Side } from '../ui/Side';
+import { StageFrame } from '../ui/StageFrame';
 import { TONE } from '../ui/verdicts';
 import type { StudyAnswer } from '../worker/protocol';
 import { LoadSizing } from './LoadSizing';
-
-const Table = chakra('table', { base: { width: '100%', borderCollapse: 'collapse', fontSize: '14px' } });
-const Head = chakra('th', {
-  base: {
-    textAlign: 'left',
-    fontFamily: 'label',
-    fontWeight: 600,
-    fontSize: '12px',
-    letterSpacing: '0.06em',
-    textTransform: 'uppercase',
-    color: 'muted',
-    px: '6px',
-    py: '5px',
-    borderBottom: '1px solid',
-    borderColor: 'hairline',
-  },
-});
-const Cell = chakra('td', { base: { px: '6px', py: '6px', verticalAlign: 'top', borderBottom: '1px dashed', borderColor: 'hairline' } });
 
 /** Rules that belong to what feeds and what protects. */
 const RULES = new Set([
@@ -54,115 +37,17 @@ export default function SupplyPage() {
   const selected = useAppSelector((state) => state.bench.device);
   const device = selected ? document.devices[selected] : undefined;
   const tag = (id: DeviceId) => document.devices[id]?.tag ?? '?';
-  const pick = (id: DeviceId) => () => dispatch(benchSlice.actions.deviceSelected(id));
+  const chip = (id: DeviceId) => (
+    <Button key="tag" look="quiet" type="button" minH="20px" px="0" onClick={() => dispatch(benchSlice.actions.deviceSelected(id))}>
+      {tag(id)}
+    </Button>
+  );
   const found = study?.findings.filter(({ rule }) => RULES.has(rule)) ?? [];
   const voltFree = schoolOf(practice, 'voltFree');
   return (
-    <Flex flex="1" minW="0" minH="0" css={{ '@media (max-width: 700px)': { flexDirection: 'column' } }}>
-      <Box
-        as="main"
-        flex="1"
-        minW="0"
-        overflowY="auto"
-        px="18px"
-        py="12px"
-        css={{ '@media (max-width: 700px)': { overflowY: 'visible', padding: '10px 12px' } }}
-      >
-        <Heading as="h2">What feeds {document.title}, and what it feeds</Heading>
-        <Label>Supplies</Label>
-        {!study && <Box color="muted">Checking every state…</Box>}
-        {study && (
-          <Box overflowX="auto">
-            <Table aria-label="Supplies">
-              <thead>
-                <tr>
-                  {['Source', 'Volts', 'Kind', 'Comes from', 'Allowed', 'Earthing', 'Feeds'].map((one) => (
-                    <Head key={one}>{one}</Head>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {study.supplies.map((one) => (
-                  <tr key={`${one.device}${one.kind}`}>
-                    <Cell>
-                      <Button look="quiet" type="button" minH="20px" px="0" onClick={pick(one.device)}>
-                        {tag(one.device)}
-                      </Button>
-                    </Cell>
-                    <Cell>
-                      <strong>{one.volts}</strong>
-                    </Cell>
-                    <Cell>{one.kind}</Cell>
-                    <Cell>{one.provider}</Cell>
-                    <Cell>{one.tolerance}</Cell>
-                    <Cell>{one.earthing}</Cell>
-                    <Cell>{one.feeds.join(', ')}</Cell>
-                  </tr>
-                ))}
-              </tbody>
-            </Table>
-          </Box>
-        )}
-        {study && study.supplies.length > 1 && (
-          <MustNotMeet study={study} tag={tag} voltFreeWords={SCHOOLS.voltFree.choices.find(({ value }) => value === voltFree)} />
-        )}
-        <Label>Loads, over {study?.statesSeen ?? '…'} input states</Label>
-        {study && (
-          <Box overflowX="auto">
-            <Table aria-label="Loads">
-              <thead>
-                <tr>
-                  {['Load', 'Kind', 'Made for', 'Gets at most', 'Runs', 'Starts', 'Gives'].map((one) => (
-                    <Head key={one}>{one}</Head>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {study.loads.map((one) => {
-                  const finding = found.find(({ rule, devices }) => rule === 'load-volts' && devices.includes(one.device));
-                  return (
-                    <tr key={`${one.device}${one.kind}`}>
-                      <Cell>
-                        <Button look="quiet" type="button" minH="20px" px="0" onClick={pick(one.device)}>
-                          {tag(one.device)}
-                        </Button>
-                      </Cell>
-                      <Cell>{one.kind}</Cell>
-                      <Cell>{one.rated}</Cell>
-                      <Cell color={finding ? TONE[finding.verdict] : 'ink'}>
-                        <strong>{amount(one.getsV ?? undefined, 'V')}</strong>
-                        {finding ? ` ${finding.verdict}` : ''}
-                      </Cell>
-                      <Cell>{amount(one.runA ?? undefined, 'A')}</Cell>
-                      <Cell>{one.startA === null ? '–' : `${amount(one.startA, 'A')} ${one.startWord}`}</Cell>
-                      <Cell>{one.watts === null ? '–' : `${figures(one.watts)} W`}</Cell>
-                    </tr>
-                  );
-                })}
-              </tbody>
-            </Table>
-          </Box>
-        )}
-        {study && <PoleCount study={study} tag={tag} />}
-        <Label>Findings about supply and protection</Label>
-        {study && found.length === 0 && <Box fontSize="14px">None: volts, fuses, breakers and wires are judged good here.</Box>}
-        {found.map((finding) => (
-          <Note key={finding.id} tone={TONE[finding.verdict]}>
-            <strong>
-              {finding.verdict}: {finding.title}.
-            </strong>{' '}
-            {finding.reason} {finding.consequence} {finding.remedy}
-            <Box fontSize="12px" color="muted">
-              {finding.limitKind} by {finding.source}. State: {finding.state}.
-            </Box>
-          </Note>
-        ))}
-        <Box fontSize="13px" color="muted" mt="12px">
-          A model of what is drawn, by the tables in the <Link to="/handbook">handbook</Link>. Local codes and licensed practice rule.
-        </Box>
-      </Box>
-      <Side label="Plate">
-        {device ? (
+    <StageFrame
+      plate={
+        device ? (
           <>
             <Heading>
               {device.tag} {device.title}
@@ -174,9 +59,80 @@ export default function SupplyPage() {
           <Box color="muted" fontSize="14px">
             Pick a source or a load to see its amps by table, its circuit and its nameplate.
           </Box>
-        )}
-      </Side>
-    </Flex>
+        )
+      }
+    >
+      <Heading as="h2">What feeds {document.title}, and what it feeds</Heading>
+      <Label>Supplies</Label>
+      {!study && <Box color="muted">Checking every state…</Box>}
+      {study && (
+        <DataTable
+          label="Supplies"
+          columns={['Source', 'Volts', 'Kind', 'Comes from', 'Allowed', 'Earthing', 'Feeds']}
+          rows={study.supplies.map((one) => ({
+            key: `${one.device}${one.kind}`,
+            cells: [
+              chip(one.device),
+              <strong key="volts">{one.volts}</strong>,
+              one.kind,
+              one.provider,
+              one.tolerance,
+              one.earthing,
+              one.feeds.join(', '),
+            ],
+          }))}
+        />
+      )}
+      {study && study.supplies.length > 1 && (
+        <MustNotMeet study={study} tag={tag} voltFreeWords={SCHOOLS.voltFree.choices.find(({ value }) => value === voltFree)} />
+      )}
+      <Label>Loads, over {study?.statesSeen ?? '…'} input states</Label>
+      {study && (
+        <DataTable
+          label="Loads"
+          columns={['Load', 'Kind', 'Made for', 'Gets at most', 'Runs', 'Starts', 'Gives']}
+          rows={study.loads.map((one) => {
+            const finding = found.find(({ rule, devices }) => rule === 'load-volts' && devices.includes(one.device));
+            return {
+              key: `${one.device}${one.kind}`,
+              cells: [
+                chip(one.device),
+                one.kind,
+                one.rated,
+                <Box as="strong" key="volts" color={finding ? TONE[finding.verdict] : 'ink'}>
+                  {amount(one.getsV ?? undefined, 'V')}
+                  {finding ? ` ${finding.verdict}` : ''}
+                </Box>,
+                amount(one.runA ?? undefined, 'A'),
+                one.startA === null ? '–' : `${amount(one.startA, 'A')} ${one.startWord}`,
+                one.watts === null ? '–' : `${figures(one.watts)} W`,
+              ],
+            };
+          })}
+        />
+      )}
+      {study && <PoleCount study={study} tag={tag} />}
+      <Label>Findings about supply and protection</Label>
+      {study && found.length === 0 && <Box fontSize="14px">None: volts, fuses, breakers and wires are judged good here.</Box>}
+      {found.map((finding) => (
+        <Note key={finding.id} tone={TONE[finding.verdict]}>
+          <strong>
+            {finding.verdict}: {finding.title}.
+          </strong>{' '}
+          {finding.reason} {finding.consequence} {finding.remedy}
+          <Box fontSize="12px" color="muted">
+            {finding.limitKind} by {finding.source}. State: {finding.state}.
+          </Box>
+        </Note>
+      ))}
+      <Box fontSize="13px" color="muted" mt="12px">
+        A model of what is drawn, by the tables in the{' '}
+        <Link to="/handbook" style={{ color: 'inherit' }}>
+          handbook
+        </Link>
+        . Local codes and licensed practice rule.
+      </Box>
+    </StageFrame>
   );
 }
 
