@@ -105,6 +105,24 @@ test('a transformer too small is refused by what it does to the coil, and its fu
   await expect(page.locator('[data-twin="danger"]')).toContainText('167 % of 0.833 A');
 });
 
+test('a transformer in the hand: nothing is cleared before its rating is read, and too small a one is refused with its reason', async ({
+  page,
+}) => {
+  const tech = technician(page);
+  await tech.open(/Cold store 1, condensing unit/);
+  await toParts(page);
+  await page.getByRole('button', { name: 'T1', exact: true }).click();
+  await page.getByRole('button', { name: 'Will this one do?' }).click();
+  await expect(page.locator('[data-hand="cannot-clear"]')).toBeVisible();
+  const rating = page.getByRole('textbox', { name: 'Rating' });
+  await rating.fill('20');
+  await rating.press('Enter');
+  await expect(page.locator('[data-hand="danger"]')).toContainText(/not guaranteed|against 1\.39 A/);
+  await rating.fill('40');
+  await rating.press('Enter');
+  await expect(page.locator('[data-hand="good"]')).toBeVisible();
+});
+
 test('label and verdict leave as files; the square code on loopback names what it is about', async ({ page }) => {
   const tech = technician(page);
   await tech.open(/Cold store 1, condensing unit/);

@@ -27,6 +27,7 @@ import {
   drain,
   hotShare,
   judgeCandidate,
+  judgePart,
   labelOf,
   mapTerminals,
   needWords,
@@ -326,6 +327,15 @@ describe('nothing is good while a fact it hangs on is missing', () => {
         const blank = { ...part, nameplate: { ...part.nameplate, [name]: { value: null, evidence: 'unknown' as const } } };
         expect([name, judgeCandidate(need, blank).verdict]).toEqual([name, 'cannot-clear']);
       }
+  });
+  it('of a transformer or a fuse in the hand whose rating nobody read', () => {
+    for (const [tag, family] of [
+      ['T1', 'control-transformer-24'],
+      ['F1', 'fuse-1'],
+    ] as const) {
+      const blank: StockPart = { id: 'pX', title: 'in hand', family, nameplate: {}, print: '', van: '', shelf: '', count: 1, notes: '' };
+      expect([tag, judgePart(needFor(demo('Q1'), tag), blank).verdict]).toEqual([tag, 'cannot-clear']);
+    }
   });
   it('in a circuit: any field without a typical value, taken away, leaves no coil or contact good that it feeds', () => {
     const circuit = demo('Q2');

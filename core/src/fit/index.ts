@@ -9,7 +9,7 @@ export { labelOf } from './label';
 export type { Mapping } from './mapping';
 export { mapTerminals, replacing } from './mapping';
 export type { Candidate, Cell } from './need';
-export { candidatesFor, exposureOf, judgeCandidate, needWords, whyMissing } from './need';
+export { candidatesFor, exposureOf, judgeCandidate, judgePart, needWords, whyMissing } from './need';
 export type { Need } from './place';
 export { coilInUse, drain, preparing } from './place';
 export { spellCoil } from './spell';

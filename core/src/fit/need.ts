@@ -298,6 +298,9 @@ function judgeByTwin(need: Need, part: StockPart): Candidate {
   };
 }
 
+/** One part for the place, by the quick way where the place has a coil, else put in and solved. */
+export const judgePart = (need: Need, part: StockPart): Candidate => (need.coil ? judgeCandidate(need, part) : judgeByTwin(need, part));
+
 const ORDER: readonly Verdict[] = ['good', 'look', 'cannot-clear', 'danger', 'block'];
 
 /** Parts of the same group as the device, what fits best first: verdict, then the smaller of what is large enough. */
@@ -311,7 +314,7 @@ export function candidatesFor(need: Need, stock: readonly StockPart[]): Candidat
         ? partsOf(loneDevice(part)).some(({ kind }) => kind === 'coil') && family.group === group
         : part.family === need.device.family;
     })
-    .map((part) => (hasCoil ? judgeCandidate(need, part) : judgeByTwin(need, part)))
+    .map((part) => judgePart(need, part))
     .sort(
       (a, b) =>
         ORDER.indexOf(a.verdict) - ORDER.indexOf(b.verdict) ||
@@ -358,21 +361,27 @@ export function needWords(need: Need): { coil: string; poles: string; driver: st
   const rating = sag && exploration.plan.parts[sag[0]]!.part;
   return {
     coil: !coil
-      ? 'no coil'
+      ? ''
       : exposure?.pullIn
         ? `coil sees ${volts(exposure.pullIn.volts)} at pull-in, ${volts(exposure.held?.volts ?? exposure.highest.volts)} held`
         : 'its coil is never called',
     poles: most
       ? `${served.length} ${served.length === 1 ? 'contact' : 'contacts'} · ${volts(most.seen.breaksV)}${most.demand.motorRunA > 0 ? ` · ${amount(most.demand.motorRunA, 'A')} motor · ${amount(most.demand.motorLockedA, 'A')} locked` : ` · ${amount(most.seen.runA, 'A')}`}`
-      : 'its contacts carry nothing',
+      : coil
+        ? 'its contacts carry nothing'
+        : '',
     driver:
       drivers.length > 0
         ? `driven by ${[...new Set(drivers.sort((a, b) => leadRank(a.part) - leadRank(b.part)).map(({ device: owner }) => owner.tag))].slice(0, 3).join(', ')}`
-        : 'no driver found',
+        : coil
+          ? 'no driver found'
+          : '',
     transformer:
       sag && rating?.kind === 'transformer' && rating.va !== undefined
         ? `${exploration.plan.parts[sag[0]]!.device.tag}: ${amount(Math.max(0, (numberAt(tablesFor(need.practice).constants, 'transformer share', 'value') ?? 0.8) * rating.va - sag[1].heldVa), 'VA')} left`
-        : 'straight on the line',
+        : coil
+          ? 'straight on the line'
+          : '',
   };
 }
 

@@ -107,7 +107,7 @@ export function twinOf(
           ? 'Works. Look at the differences.'
           : worst === 'cannot-clear'
             ? 'Cannot clear: something on the part is not read.'
-            : `Do not fit: ${differences.filter(({ words }) => words !== '').length} differences, ${dangers} dangerous.`,
+            : `Do not fit: ${count(dangers, 'danger')}, ${count(differences.filter(({ words }) => words !== '').length, 'difference')}.`,
     circuit: after,
     changes,
     mapping,
@@ -250,6 +250,8 @@ function differencesOf(device: Device, part: StockPart, mapping: Mapping, before
     lines.push(line('No place for', mapping.lost.join(', '), '–', 'danger', 'These leads stay loose: park them, capped.'));
   return lines;
 }
+
+const count = (many: number, what: string): string => `${many} ${what}${many === 1 ? '' : 's'}`;
 
 const listed = (tags: readonly string[]): string => tags.join(', ').replace(/, ([^,]*)$/, ' and $1');
 

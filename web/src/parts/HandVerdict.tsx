@@ -11,11 +11,15 @@ export function HandVerdict({ place, answer, device }: { place: PlaceAnswer | un
   const judged = place?.hand?.judged;
   const said = place?.hand?.sofar ?? place?.hand?.now;
   const verdict = answer && judged ? answer.verdict : (judged?.verdict ?? said?.verdict ?? 'cannot-clear');
-  const reason = judged
-    ? judged.verdict === 'good'
-      ? judged.cells.coil.why
-      : worstCell(judged)
-    : (said?.says ?? 'Read the coil on the part itself.');
+  const brought = answer && judged ? worstOf(answer.brings) : undefined;
+  const reason =
+    brought && isRefused(brought.verdict) && !isRefused(judged?.verdict)
+      ? `${brought.title}. ${brought.reason}`
+      : judged
+        ? judged.verdict === 'good'
+          ? judged.cells.coil.why
+          : worstCell(judged)
+        : (said?.says ?? 'Read the coil on the part itself.');
   return (
     <Box
       borderLeft="5px solid"
@@ -55,6 +59,14 @@ export function HandVerdict({ place, answer, device }: { place: PlaceAnswer | un
     </Box>
   );
 }
+
+const isRefused = (verdict: string | undefined): boolean => verdict === 'danger' || verdict === 'block' || verdict === 'cannot-clear';
+
+const worstOf = (findings: TwinAnswer['brings']) =>
+  findings.reduce<TwinAnswer['brings'][number] | undefined>(
+    (worst, one) => (!worst || ORDER.indexOf(one.verdict) < ORDER.indexOf(worst.verdict) ? one : worst),
+    undefined,
+  );
 
 const ORDER = ['block', 'danger', 'cannot-clear', 'look', 'good'] as const;
 

@@ -273,10 +273,14 @@ function Needs({ place }: { place: PlaceAnswer | undefined }) {
   if (!place?.need) return <Box h="26px" mt="6px" />;
   return (
     <Flex gap="8px" wrap="wrap" mt="6px">
-      <Chip of="coil">{place.need.coil}</Chip>
-      <Chip of="poles">{place.need.poles}</Chip>
-      <Chip of="other">{place.need.driver}</Chip>
-      <Chip of="other">{place.need.transformer}</Chip>
+      {(['coil', 'poles', 'driver', 'transformer'] as const).map(
+        (name) =>
+          place.need?.[name] && (
+            <Chip key={name} of={name === 'coil' || name === 'poles' ? name : 'other'}>
+              {place.need[name]}
+            </Chip>
+          ),
+      )}
       {place.isAssumed && <Chip of="other">a coil for these volts is assumed: the one there does not pull in or is not read</Chip>}
     </Flex>
   );

@@ -55,9 +55,11 @@ export function StudyPlate({ device }: { device: Device }) {
       {transformer && transformer.va !== null && (
         <>
           <Box mt="14px" />
-          <Heading as="h3">
-            {tag} {document.devices[transformer.device]?.title}
-          </Heading>
+          {transformer.device !== device.id && (
+            <Heading as="h3">
+              {tag} {document.devices[transformer.device]?.title}
+            </Heading>
+          )}
           <TransformerCard transformer={transformer} now={null} />
           <SagLine
             va={transformer.va}

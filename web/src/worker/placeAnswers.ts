@@ -8,7 +8,7 @@ import {
   coilInUse,
   cornersOf,
   exposureOf,
-  judgeCandidate,
+  judgePart,
   mapTerminals,
   type Need,
   needWords,
@@ -82,7 +82,7 @@ export function createPlaces() {
         hand: hand && {
           now: bench ? presentState(circuit, device, hand, bench) : null,
           sofar: looking.pairs.length > 0 ? sofar(circuit, device, hand, looking.pairs) : null,
-          judged: need ? view(judgeCandidate(need, hand), need.pairs) : null,
+          judged: need ? view(judgePart(need, hand), need.pairs) : null,
         },
       };
     },
