@@ -7,6 +7,7 @@ import { useAppDispatch, useAppSelector } from '../app/store';
 import { practiceSlice } from '../practice/practiceSlice';
 import { Outside } from '../ui/Outside';
 import { Badge, Field, Heading } from '../ui/parts';
+import { CAUTIONS } from './cautions';
 
 const Grid = chakra('table', { base: { borderCollapse: 'collapse', fontSize: '14px' } });
 const Head = chakra('th', {
@@ -67,6 +68,7 @@ export default function HandbookPage() {
   const schools = (Object.entries(SCHOOLS) as [string, School][]).filter(([, { question, choices }]) =>
     inText(`${question} ${choices.map((one) => `${one.words} ${one.reason}`).join(' ')}`),
   );
+  const cautions = CAUTIONS.filter(({ when, say }) => inText(`${when} ${say}`));
   return (
     <Outside job={job}>
       <Flex justify="space-between" align="center" wrap="wrap" gap="10px">
@@ -89,10 +91,22 @@ export default function HandbookPage() {
           .join(' · ')}
         . Local codes and licensed practice rule.
       </Box>
-      {shown.length === 0 && schools.length === 0 && <Box py="20px">Nothing in the handbook matches “{search}”. Try fewer words.</Box>}
+      {shown.length === 0 && schools.length === 0 && cautions.length === 0 && (
+        <Box py="20px">Nothing in the handbook matches “{search}”. Try fewer words.</Box>
+      )}
       {shown.map(([name, table]) => (
         <TableView key={name} name={name} table={table} words={words} typical={name === 'constants' ? typical : {}} />
       ))}
+      {cautions.length > 0 && (
+        <>
+          <Heading mt="22px">Cautions, by step</Heading>
+          {cautions.map(({ when, say }) => (
+            <Box key={when} py="4px" fontSize="14px" borderBottom="1px dashed" borderColor="hairline">
+              <strong>{when}.</strong> {say}
+            </Box>
+          ))}
+        </>
+      )}
       {schools.length > 0 && (
         <>
           <Heading mt="22px">Where practitioners differ</Heading>
