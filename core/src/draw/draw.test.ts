@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { Circuit } from '#core/circuit';
+import type { Circuit, Point } from '#core/circuit';
 import { DEMO, demo, seededNumbers } from '../testing/demo';
 import { type Band, layoutPaths, verifyBand } from './index';
 
@@ -52,6 +52,18 @@ describe.each(DEMO)('the sheet of %s', (name) => {
     // an end of wire where nothing else of its net is drawn, or one drawn twice over, can be taken without loss
     expect(noticed / taken).toBeGreaterThan(0.85);
   });
+});
+
+it('of a bridge one contact is listed, the others stand in lines with its nets named on them', () => {
+  const sheet = layoutPaths(demo('Q2'));
+  const [band, ...others] = sheet.bands.filter(({ flags }) => flags.some(({ side }) => side === 'on'));
+  expect(others).toEqual([]);
+  const on = band!.flags.filter(({ side }) => side === 'on');
+  expect(new Set(on.map(({ net }) => net))).toEqual(new Set((['dKT1:COM', 'dKT1:NC'] as Point[]).map((pin) => sheet.netOf.get(pin))));
+  for (const { net, name } of on) {
+    expect(band!.flags.filter((flag) => flag.side !== 'on')).toContainEqual(expect.objectContaining({ net, name }));
+    expect(band!.segments.filter((segment) => segment.net === net && segment.y1 === segment.y2)).not.toEqual([]);
+  }
 });
 
 it('a coil names its contacts’ lines, an NC one apart, and a contact its coil’s line', () => {

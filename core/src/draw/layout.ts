@@ -2,7 +2,7 @@ import { type Circuit, type Point, spellPoint } from '#core/circuit';
 import { type BandPlan, naturally, planBands } from './bands';
 import { combCells, drawBlock, walkBlock } from './comb';
 import { type Drawable, drawableOf, type Element } from './elements';
-import { drawEarth, drawList, listElements } from './lists';
+import { drawEarth, drawList, listElements, nameOnLines } from './lists';
 import { placeMarkers } from './markers';
 import { cellsOf, createPen, dot, drawElement, line, type Pen } from './pen';
 import { measure, place } from './place';
@@ -82,16 +82,36 @@ function linesOf(pen: Pen, plan: BandPlan): LadderLines {
     }
     const both = component.rails.length === 2;
     const start = both ? left.net : component.rails[0]!.net;
-    const reduced = reduce(component.elements, netsOf(pen), start, both ? right.net : undefined, treeOrder);
-    if (reduced.isCore) {
+    const end = both ? right.net : undefined;
+    const whole = reduce(component.elements, netsOf(pen), start, end, treeOrder);
+    const parted = whole.isCore ? withoutBridge(pen, component.elements, start, end) : undefined;
+    if (whole.isCore && !parted) {
       listed.push(...component.elements);
       continue;
     }
+    if (parted) listed.push(parted.bridge);
+    const reduced = parted?.reduced ?? whole;
     if (reduced.tree) trees.push({ tree: reduced.tree, anchor: 'both' });
     for (const [net, hanging] of reduced.hangs)
       for (const tree of hanging) trees.push({ tree, anchor: net === left.net ? 'left' : 'right' });
   }
   return { trees, listed };
+}
+
+/** A bridge lies neither in series nor in parallel. Without one contact of it the rest is lines again; that contact is listed under them, its nets named. */
+function withoutBridge(pen: Pen, elements: readonly Element[], start: number, end: number | undefined) {
+  const movable = elements.filter(({ isLoad }) => !isLoad).sort((a, b) => Number(b.form === 'NC') - Number(a.form === 'NC'));
+  for (const bridge of movable) {
+    const reduced = reduce(
+      elements.filter((one) => one !== bridge),
+      netsOf(pen),
+      start,
+      end,
+      treeOrder,
+    );
+    if (!reduced.isCore) return { bridge, reduced };
+  }
+  return undefined;
 }
 
 function cellsOfPlan(pen: Pen, plan: BandPlan, drawable: Drawable): number {
@@ -174,6 +194,7 @@ function drawLadder(pen: Pen, plan: BandPlan, rails: readonly Rail[], cells: num
     ...(right ? [{ net: right.net, name: right.name, x: rightX, y1: y + FIRST_ROW - 30, y2: bottomOn(pen, rightX, ends.right) }] : []),
   ];
   for (const { net, x, y1, y2 } of marks) line(pen, net, x, y1, x, y2);
+  nameOnLines(pen, listed, rails);
   listElements(pen, listed, rails, row);
   return { rows: row + listed.length * ROW - y - FIRST_ROW, marks, form: 'ladder' as const };
 }

@@ -54,6 +54,20 @@ const netName = (net: number, rails: readonly Rail[]): string => {
   return rail ? `${rail.source.device.tag}:${rail.name}` : `net ${net + 1}`;
 };
 
+/** Where a listed element's net is drawn in the lines above, its name stands on the wire. */
+export function nameOnLines(pen: Pen, listed: readonly Element[], rails: readonly Rail[]): void {
+  const nets = new Set(listed.flatMap(({ a, b }) => [pen.wiring.netOf.get(a)!, pen.wiring.netOf.get(b)!]));
+  for (const net of nets) {
+    if (rails.some((rail) => rail.net === net)) continue;
+    const level = pen.segments.filter((one) => one.net === net && one.y1 === one.y2);
+    const longest = level.reduce<(typeof level)[number] | undefined>(
+      (top, one) => (!top || Math.abs(one.x2 - one.x1) > Math.abs(top.x2 - top.x1) ? one : top),
+      undefined,
+    );
+    if (longest) pen.flags.push({ net, name: netName(net, rails), x: (longest.x1 + longest.x2) / 2, y: longest.y1, side: 'on' });
+  }
+}
+
 export function listElements(pen: Pen, elements: readonly Element[], rails: readonly Rail[], y: number): void {
   elements.forEach((element, index) => {
     const row = y + index * ROW;

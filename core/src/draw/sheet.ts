@@ -98,7 +98,8 @@ export interface Flag {
   readonly name: string;
   readonly x: number;
   readonly y: number;
-  readonly side: 'left' | 'right';
+  /** `on`: above a wire that goes on at another flag of the same name */
+  readonly side: 'left' | 'right' | 'on';
 }
 
 export interface Dot {

@@ -176,15 +176,15 @@ export function BandView({
       {band.flags.map(({ x, y, name, side }) => (
         <text
           key={`${x} ${y}`}
-          x={side === 'left' ? x - 8 : x + 8}
-          y={y + 4}
-          textAnchor={side === 'left' ? 'end' : 'start'}
+          x={side === 'on' ? x : side === 'left' ? x - 8 : x + 8}
+          y={side === 'on' ? y - 6 : y + 4}
+          textAnchor={side === 'on' ? 'middle' : side === 'left' ? 'end' : 'start'}
           fontFamily="Barlow Semi Condensed"
           fontWeight={600}
           fontSize={12}
           fill={colour('ink')}
         >
-          {side === 'left' ? `${name} ▸` : `▸ ${name}`}
+          {side === 'on' ? name : side === 'left' ? `${name} ▸` : `▸ ${name}`}
         </text>
       ))}
       {band.symbols.flatMap((symbol) =>
