@@ -4,7 +4,7 @@ import { CliError, usage } from './usage';
 /** Runs one command line; what it says goes to the console. @returns the exit code */
 export async function run([name = '', ...words]: readonly string[]): Promise<number> {
   try {
-    if (name === '' || name === 'help' || name === '--help' || name === '-h') {
+    if (name === '' || name === 'help' || [name, ...words].some((word) => word === '--help' || word === '-h')) {
       console.log(usage());
       return name === '' ? 2 : 0;
     }

@@ -12,6 +12,7 @@ import {
   judgeResistor,
   longestRunM,
   NO_DEMAND,
+  notKnown,
   parseCoilPrint,
   type Sized,
   sizeHeater,
@@ -85,7 +86,7 @@ const numberOf = ({ values }: Given, name: keyof typeof OPTIONS): number | undef
   if (text === undefined || typeof text === 'boolean') return undefined;
   const [top, bottom] = text.split('/').map(Number);
   const value = bottom === undefined ? top! : top! / bottom;
-  if (!Number.isFinite(value)) throw new CliError(`--${name} ${text}: write a number, such as 24, 7.5 or 1/3.`);
+  if (!Number.isFinite(value) || value < 0) throw new CliError(`--${name} ${text}: write a number of 0 or more, such as 24, 7.5 or 1/3.`);
   return value;
 };
 
@@ -147,7 +148,7 @@ const questions: Record<string, (given: Given) => Sized> = {
     if (load !== undefined && !['motor', 'heater', 'lamp', 'coil'].includes(load))
       throw new CliError(`--load is motor, heater, lamp or coil, not "${load}".`);
     if (amps === undefined || volts === undefined || load === undefined)
-      return { verdict: 'cannot-clear', says: `Cannot clear: ${missing.join(', ')} unknown.`, figures: [], rows: [], missing };
+      return { verdict: 'cannot-clear', says: notKnown(missing), figures: [], rows: [], missing };
     const locked = numberOf(given, 'inrush') ?? amps * 6;
     const rows = judgePole(
       {
@@ -228,7 +229,7 @@ const questions: Record<string, (given: Given) => Sized> = {
       ...(sourceV === undefined ? ['volts'] : []),
     ];
     if (!size || amps === undefined || sourceV === undefined || ratedV === undefined)
-      return { verdict: 'cannot-clear', says: `Cannot clear: ${missing.join(', ')} unknown.`, figures: [], rows: [], missing };
+      return { verdict: 'cannot-clear', says: notKnown(missing), figures: [], rows: [], missing };
     const runM = inrushVa === undefined ? undefined : longestRunM(size, inrushVa, ratedV, sourceV, 0.85);
     const drop = lengthM === undefined ? undefined : voltDrop({ size, lengthM, amps, sourceV });
     const left = drop === undefined ? undefined : sourceV - drop;

@@ -95,6 +95,8 @@ describe('sizing from the command line', () => {
     [['contact', '--load', 'heater', '--amps', '5', '--volts', '125', '--resistive', '10', '--dc'], 1, 'CANNOT-CLEAR'],
     [['transformer', '--va', '40', '--held', '15', '--inrush', '115'], 1, 'Too small. 18.8 V'],
     [['fuse', '--va', '20', '--primary', '240', '--secondary', '24', '--fuse', '3'], 1, '360 %'],
+    [['coil', '--coil', '24 V'], 1, 'Not known: coil kind, AC or DC; supply volts'],
+    [['transformer', '--help'], 0, 'Sizing, a few of its words'],
     [['conductor', '--size', '10awg', '--amps', '26'], 0, 'Carries it'],
     [['conductor', '--size', '14awg', '--amps', '26'], 1, '10 AWG'],
     [['drop', '--size', '18awg', '--length', '150ft', '--inrush', '33', '--volts', '24'], 0, '21.4 V arrive'],
@@ -116,6 +118,7 @@ describe('sizing from the command line', () => {
   it.each([
     [['size', 'luck'], 'name one of coil'],
     [['size', 'motor', '--hp', 'three'], 'write a number'],
+    [['size', 'motor', '--hp=-3'], 'write a number of 0 or more'],
     [['size', 'coil', '--coil', 'large'], 'write what is printed'],
     [['size', 'conductor', '--size', 'thick'], 'write 18awg'],
     [['fit', 'Contactor'], 'say the circuit and the device'],

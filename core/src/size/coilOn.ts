@@ -1,5 +1,5 @@
 import { coilBand } from './coil';
-import { figure, type Sized } from './row';
+import { figure, notKnown, type Sized } from './row';
 import type { Verdict } from './verdict';
 
 /** One volts-and-hertz point of a coil's print. A range has two ends. */
@@ -70,7 +70,7 @@ interface Judged extends Sized {
 
 const unknown = (missing: readonly string[]): Judged => ({
   verdict: 'cannot-clear',
-  says: `Cannot clear: ${missing.join(' and ')} unknown.`,
+  says: notKnown(missing),
   figures: [],
   rows: [],
   missing,

@@ -1,5 +1,5 @@
 import { COPPER_PER_KELVIN_AT_20, METRES_PER_FOOT, ohmsPerMetre, type WireSize } from '#core/units';
-import { atMost, figure, type Row, type Sized } from './row';
+import { atMost, figure, notKnown, type Row, type Sized } from './row';
 import { TABLES, type Tables } from './tables';
 import { numberAt, rowFrom, type Table } from './tables/table';
 import { worstVerdict } from './verdict';
@@ -110,8 +110,7 @@ export function judgeConductor(
   const verdict = worstVerdict(rows.map((one) => one.verdict));
   return {
     verdict,
-    says:
-      missing.length > 0 ? `Cannot clear: ${missing.join(' and ')} unknown.` : rows[0]?.verdict === 'good' ? 'Carries it.' : 'Too thin.',
+    says: missing.length > 0 ? notKnown(missing) : rows[0]?.verdict === 'good' ? 'Carries it.' : 'Too thin.',
     figures: [
       figure('Carries', carries, 'A', table.source),
       figure(

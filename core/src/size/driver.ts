@@ -1,4 +1,4 @@
-import { atLeast, atMost, figure, type Row, type Sized } from './row';
+import { atLeast, atMost, figure, notKnown, type Row, type Sized } from './row';
 import { TABLES, type Tables } from './tables';
 import { numberAt } from './tables/table';
 import { worstVerdict } from './verdict';
@@ -58,7 +58,7 @@ export function judgeDriver(driver: DriverFacts, coil: Driven, tables: Tables = 
     verdict,
     says:
       missing.length > 0
-        ? `Cannot clear: ${missing.join(' and ')} unknown.`
+        ? notKnown(missing)
         : wrongKind
           ? `This output switches ${drives}; the coil is ${coil.current}.`
           : failed
@@ -115,7 +115,7 @@ export function sizeDcSupply(watts: number | undefined, inputA: number | undefin
   const modules = [0.5, 1, 1.5, 2.5, 5, 10, 20, 40];
   return {
     verdict: missing.length > 0 ? 'cannot-clear' : 'good',
-    says: missing.length > 0 ? `Cannot clear: ${missing.join(' and ')} unknown.` : `Fit ${modules.find((one) => one >= withSpare!)} A.`,
+    says: missing.length > 0 ? notKnown(missing) : `Fit ${modules.find((one) => one >= withSpare!)} A.`,
     figures: [
       figure('Draws', amps, 'A', 'watts over volts'),
       figure('With a quarter in hand', withSpare, 'A', 'common practice'),

@@ -1,4 +1,4 @@
-import { figure, type Sized } from './row';
+import { figure, notKnown, type Sized } from './row';
 import { nextSize } from './standardSizes';
 import { TABLES, type Tables } from './tables';
 
@@ -24,7 +24,7 @@ export function sizeHeater(heater: HeaterFacts, tables: Tables = TABLES): Sized 
   const appliedV = heater.appliedV ?? ratedV;
   const missing = [...(watts === undefined ? ['watts'] : []), ...(ratedV === undefined ? ['rated volts'] : [])];
   if (watts === undefined || ratedV === undefined || appliedV === undefined)
-    return { verdict: 'cannot-clear', says: `Cannot clear: ${missing.join(' and ')} unknown.`, figures: [], rows: [], missing };
+    return { verdict: 'cannot-clear', says: notKnown(missing), figures: [], rows: [], missing };
   const share = (appliedV / ratedV) ** 2;
   const rewired = phases === 3 && ratedIn !== connection ? (connection === 'wye' ? 1 / 3 : 3) : 1;
   const gives = watts * share * rewired;

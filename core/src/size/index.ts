@@ -27,7 +27,7 @@ export { judgePole, lampUnits, NO_DEMAND } from './pole';
 export type { Practice, School, SchoolName } from './practice';
 export { DEFAULT_PRACTICE, rulesOf, SCHOOLS, schoolOf, tablesFor } from './practice';
 export type { Figure, Row, Sized } from './row';
-export { atLeast, atMost } from './row';
+export { atLeast, atMost, notKnown } from './row';
 export { nextSize, sizeUpTo } from './standardSizes';
 export type { TableName, Tables } from './tables';
 export { TABLES } from './tables';

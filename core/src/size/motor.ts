@@ -1,5 +1,5 @@
 import { WATTS_PER_HP } from '#core/units';
-import { type Figure, figure, type Sized } from './row';
+import { type Figure, figure, notKnown, type Sized } from './row';
 import { nextSize, sizeUpTo } from './standardSizes';
 import { TABLES, type Tables } from './tables';
 import { keyNumber, numberAt, type Table } from './tables/table';
@@ -78,8 +78,7 @@ export function sizeMotor(motor: MotorFacts, practice: 'na' | 'iec' = 'na', tabl
     ...(motor.volts === undefined ? ['volts'] : []),
     ...(base === undefined ? [motor.hermetic ? 'rated-load amps' : 'hp, kW or amps'] : []),
   ];
-  if (base === undefined || missing.length > 0)
-    return { verdict: 'cannot-clear', says: `Cannot clear: ${missing.join(' and ')} unknown.`, figures: [], rows: [], missing };
+  if (base === undefined || missing.length > 0) return { verdict: 'cannot-clear', says: notKnown(missing), figures: [], rows: [], missing };
   const figures: Figure[] = [
     ...(table ? [figure('Running, by table', table.a, 'A', table.source)] : []),
     ...(name !== undefined ? [figure(motor.hermetic ? 'Rated load' : 'Running, by nameplate', name, 'A', 'nameplate')] : []),

@@ -81,3 +81,6 @@ export interface Sized {
   /** facts that are missing, in the words of the form */
   readonly missing: readonly string[];
 }
+
+/** What stops a verdict, in one sentence: names may hold an "and" or a comma of their own. */
+export const notKnown = (missing: readonly string[]): string => `Cannot clear. Not known: ${missing.join('; ')}.`;

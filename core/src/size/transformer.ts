@@ -1,7 +1,7 @@
 import type { Transformer } from '#core/devices';
 import { windingModel } from '#core/network';
 import { add, divide, impedanceOfVa, inverse, magnitude, multiply, type Phasor, phasor, scale } from '#core/units';
-import { atLeast, atMost, figure, type Row, type Sized } from './row';
+import { atLeast, atMost, figure, notKnown, type Row, type Sized } from './row';
 import { nextSize, sizeUpTo } from './standardSizes';
 import { TABLES, type Tables } from './tables';
 import { keyNumber, numberAt } from './tables/table';
@@ -189,7 +189,7 @@ export function sizeTransformer(need: TransformerNeed, tables: Tables = TABLES):
     verdict,
     says:
       missing.length > 0
-        ? `Cannot clear: ${missing.join(' and ')} unknown.${wanted === undefined ? '' : ` Held load asks for ${wanted} VA.`}`
+        ? `${notKnown(missing)}${wanted === undefined ? '' : ` Held load asks for ${wanted} VA.`}`
         : verdict === 'good'
           ? `Large enough. ${nominal!.toFixed(1)} V as it closes.`
           : `${verdict === 'look' ? 'Just large enough' : 'Too small'}. ${nominal!.toFixed(1)} V as it closes; needs ${floor.toFixed(1)}.`,
@@ -245,7 +245,7 @@ export function sizeTransformerFuses(facts: ProtectionFacts, tables: Tables = TA
     ...(secondaryV === undefined ? ['secondary volts'] : []),
   ];
   if (va === undefined || primaryV === undefined || secondaryV === undefined)
-    return { verdict: 'cannot-clear', says: `Cannot clear: ${missing.join(' and ')} unknown.`, figures: [], rows: [], missing };
+    return { verdict: 'cannot-clear', says: notKnown(missing), figures: [], rows: [], missing };
   const share = (key: string): number => (numberAt(tables.protection450, key, '%') ?? Number.NaN) / 100;
   const secondaryA = va / secondaryV;
   const primaryA = va / primaryV;
