@@ -58,3 +58,19 @@ export const tell = (rule: Pick<Rule, 'id' | 'source'>, device: Device, key: str
   evidence: 'print',
   ...told,
 });
+
+/** Told when a figure on the part is not read: nothing is cleared on it. `unread` is a sentence, as "The VA are not read." */
+export const tellUnread = (
+  rule: Pick<Rule, 'id' | 'source'>,
+  device: Device,
+  key: string,
+  words: { readonly title: string; readonly consequence: string; readonly unread: string; readonly remedy: string },
+): Finding =>
+  tell(rule, device, key, {
+    verdict: 'cannot-clear',
+    title: `${device.tag}: ${words.title}`,
+    consequence: words.consequence,
+    reason: words.unread,
+    remedy: words.remedy,
+    evidence: 'unknown',
+  });

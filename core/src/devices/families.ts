@@ -1,13 +1,23 @@
 import { type Catalogue, type Device, invariant } from '#core/circuit';
 import { controls } from './families/controls';
+
 import { joints, loads } from './families/loads';
 import { protection } from './families/protection';
 import { relays } from './families/relays';
 import { supplies } from './families/supplies';
+import { switches } from './families/switches';
 import { type DeviceFamily, readPlate } from './family';
 import type { Part } from './part';
 
-export const families: Readonly<Record<string, DeviceFamily>> = { ...supplies, ...protection, ...relays, ...controls, ...loads, ...joints };
+export const families: Readonly<Record<string, DeviceFamily>> = {
+  ...supplies,
+  ...protection,
+  ...relays,
+  ...switches,
+  ...controls,
+  ...loads,
+  ...joints,
+};
 
 /** The catalogue that `circuit` asks. */
 export const catalogue: Catalogue = { family: (name) => (Object.hasOwn(families, name) ? families[name] : undefined) };

@@ -4,6 +4,7 @@ import type { Device, Evidence, FieldFacts } from '#core/circuit';
 import { familyOf } from '#core/devices';
 import { useAppDispatch } from '../app/store';
 import { circuitSlice } from '../circuit/circuitSlice';
+import { FactChoice } from '../ui/FactChoice';
 import { Choice, Field, Label } from '../ui/parts';
 
 const LETTER: Readonly<Record<Evidence, string>> = { print: 'p', measured: 'm', assumed: 'a', unknown: '?' };
@@ -49,18 +50,13 @@ function PlateField({ device, name, facts }: { device: Device; name: string; fac
         {facts.label}
       </Box>
       {facts.kind === 'choice' ? (
-        <Choice
+        <FactChoice
           id={id}
-          value={String(value ?? '')}
-          onChange={({ target }) => set(target.value === '' ? null : target.value, target.value === '' ? 'unknown' : 'print')}
-        >
-          <option value="">{facts.typical ? `typical ${facts.typical.value}` : 'unknown'}</option>
-          {facts.choices?.map((one) => (
-            <option key={one} value={one}>
-              {one}
-            </option>
-          ))}
-        </Choice>
+          facts={facts}
+          value={value}
+          empty="unknown"
+          onChoose={(chosen) => set(chosen, chosen === null ? 'unknown' : 'print')}
+        />
       ) : (
         <Flex align="baseline" gap="4px">
           <Field

@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
 import type { FieldFacts } from '#core/circuit';
 import { families, printed, type StockPart, stockProblems } from '#core/devices';
+import { FactChoice } from '../ui/FactChoice';
 import { Button, Choice, Field, Heading, Label, Note } from '../ui/parts';
 
 interface Props {
@@ -137,14 +138,7 @@ function PlateField({
     <Flex align="center" gap="6px" fontSize="13px" w="300px" justify="space-between">
       <label htmlFor={id}>{facts.label}</label>
       {facts.kind === 'choice' ? (
-        <Choice id={id} value={String(value ?? '')} onChange={({ target }) => onSet(target.value === '' ? null : target.value)}>
-          <option value="">{facts.typical ? `typical ${facts.typical.value}` : 'not read'}</option>
-          {facts.choices?.map((one) => (
-            <option key={one} value={one}>
-              {one}
-            </option>
-          ))}
-        </Choice>
+        <FactChoice id={id} facts={facts} value={value} empty="not read" onChoose={onSet} />
       ) : (
         <Flex align="baseline" gap="4px">
           <Field

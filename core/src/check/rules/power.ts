@@ -3,7 +3,7 @@ import type { Fuse } from '#core/devices';
 import { ampacity, nextSize, rulesOf, schoolOf, sizeMotor, smallConductorLimit } from '#core/size';
 import { amount, spellSize, volts } from '#core/units';
 import type { Finding } from '../finding';
-import { type Rule, type Study, tell } from '../study';
+import { type Rule, type Study, tell, tellUnread } from '../study';
 
 /** Heaters, lamps and motors on volts other than their own. */
 export const loadVoltsRule: Rule = {
@@ -16,13 +16,11 @@ export const loadVoltsRule: Rule = {
       if (!('ratedV' in part) || part.kind === 'coil' || part.kind === 'electronics' || part.kind === 'timer') return [];
       if (part.ratedV === undefined)
         return [
-          tell(loadVoltsRule, device, '', {
-            verdict: 'cannot-clear',
-            title: `${device.tag}: nameplate incomplete`,
+          tellUnread(loadVoltsRule, device, '', {
+            title: 'nameplate incomplete',
             consequence: 'What it draws, and what must carry it, is not known.',
-            reason: 'Rated volts, watts or amps are not read.',
+            unread: 'Rated volts, watts or amps are not read.',
             remedy: 'Read the nameplate and enter it.',
-            evidence: 'unknown',
           }),
         ];
       const ratio = seen.highestV / part.ratedV;
@@ -100,13 +98,11 @@ export const deviceRule: Rule = {
       done.add(device);
       if (fuse.ratingA === undefined)
         return [
-          tell(deviceRule, device, 'rating', {
-            verdict: 'cannot-clear',
-            title: `${device.tag}: rating unknown`,
+          tellUnread(deviceRule, device, 'rating', {
+            title: 'rating unknown',
             consequence: 'Nobody can say what it protects.',
-            reason: 'Its amps are not read.',
+            unread: 'Its amps are not read.',
             remedy: 'Read the rating and enter it.',
-            evidence: 'unknown',
           }),
         ];
       const motors = motorsBehind(study, device);
@@ -306,13 +302,11 @@ export const overloadRule: Rule = {
       if (!motor) return [];
       if (typeof setting !== 'number')
         return [
-          tell(overloadRule, device, '', {
-            verdict: 'cannot-clear',
-            title: `${device.tag}: setting unknown`,
+          tellUnread(overloadRule, device, '', {
+            title: 'setting unknown',
             consequence: 'Nobody can say whether it guards the motor.',
-            reason: 'The dial is not read.',
+            unread: 'The dial is not read.',
             remedy: 'Read the setting and enter it.',
-            evidence: 'unknown',
           }),
         ];
       // the service factor is not on the plate here: the lower share is the careful one

@@ -4,7 +4,7 @@ import type { TransformerExposure } from '#core/explore';
 import type { NetworkPlan } from '#core/network';
 import { numberAt, schoolOf, sizeTransformerFuses } from '#core/size';
 import { amount, volts } from '#core/units';
-import { type Rule, type Study, tell } from '../study';
+import { type Rule, type Study, tell, tellUnread } from '../study';
 
 const each = <T>(
   { exploration }: Study,
@@ -24,13 +24,11 @@ export const loadRule: Rule = {
       const share = numberAt(study.tables.constants, 'transformer share', 'value') ?? 0.8;
       if (va === undefined)
         return [
-          tell(loadRule, device, '', {
-            verdict: 'cannot-clear',
-            title: `${device.tag}: rating unknown`,
+          tellUnread(loadRule, device, '', {
+            title: 'rating unknown',
             consequence: 'Nobody can say whether it carries its load.',
-            reason: 'The VA are not read.',
+            unread: 'The VA are not read.',
             remedy: 'Read the VA on the label and enter them.',
-            evidence: 'unknown',
           }),
         ];
       if (seen.heldVa <= va * share + 1e-9) return [];
