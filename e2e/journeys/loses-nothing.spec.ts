@@ -81,6 +81,11 @@ test('a circuit goes out as a file and comes in again; a bad file is told line b
   await page.goto('/');
   await page.getByLabel('Circuit file').setInputFiles(path);
   await expect(page.getByRole('heading', { name: /Practice board/, level: 1 })).toBeVisible();
+  // chosen while the jobs are still on their way: it is told all the same
+  await page.route('**/api/jobs', async (route) => {
+    await new Promise((done) => setTimeout(done, 800));
+    await route.continue();
+  });
   await page.goto('/');
   await page
     .getByLabel('Circuit file')

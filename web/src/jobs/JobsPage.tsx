@@ -34,6 +34,7 @@ const stateOf = ({ revision, changedAt, id }: CircuitLine): string => {
 export function JobsPage() {
   const [jobs, setJobs] = useState<readonly Job[]>();
   const [problem, setProblem] = useState<string>();
+  const [refused, setRefused] = useState<string>();
   const chosen = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const load = useCallback(
@@ -50,12 +51,15 @@ export function JobsPage() {
   useEffect(() => void load(), [load]);
   const job = jobs?.[0];
   const take = async (file: File) => {
-    if (!job) return;
+    setRefused(undefined);
     try {
-      const { id } = await api.create(job.id, JSON.parse(await file.text()));
+      // a file may be chosen before the jobs are here: it waits for them, it is not dropped
+      const into = job ?? (await api.jobs()).jobs[0];
+      if (!into) return setRefused(`${file.name}: there is no job to put it in yet.`);
+      const { id } = await api.create(into.id, JSON.parse(await file.text()));
       navigate(`/circuits/${id}`);
     } catch (error) {
-      setProblem(
+      setRefused(
         error instanceof ApiError
           ? `${file.name}: ${error.message}`
           : `${file.name} is not JSON: ${(error as Error).message}. Export it again, or mend it at that place.`,
@@ -89,6 +93,11 @@ export function JobsPage() {
           }}
         />
       </Flex>
+      {refused && (
+        <Note tone="danger" role="alert">
+          {refused}
+        </Note>
+      )}
       {problem && (
         <Note tone="danger" role="alert">
           {problem}{' '}
