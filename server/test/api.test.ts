@@ -9,10 +9,10 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { CLIENT_HEADER, circuitReplySchema, jobsSchema, problemReplySchema, revisionsSchema, saveReplySchema } from '#core/api';
 import type { Circuit, EditChange } from '#core/circuit';
 import { buildApp } from '../src/app';
-import { migrate } from '../src/db/migrate';
 import { createPool, type Pool } from '../src/db/pool';
 import { loadDemo } from '../src/demo/loadDemo';
 import { PROBLEMS } from '../src/problems';
+import { copyOf, filled, HEADERS } from './filled';
 
 const databaseUrl = process.env.DATABASE_URL ?? '';
 const root = fileURLToPath(new URL('../..', import.meta.url));
@@ -20,10 +20,9 @@ let app: FastifyInstance;
 let pool: Pool;
 let serial = 0;
 
-const headers = { [CLIENT_HEADER]: 'test' };
 const get = (url: string) => app.inject({ url });
 const post = (url: string, payload: object, more: object = {}) =>
-  app.inject({ method: 'POST', url, payload, headers: { ...headers, ...more } });
+  app.inject({ method: 'POST', url, payload, headers: { ...HEADERS, ...more } });
 const setVa = (value: number, device = 'dT1'): EditChange => ({
   type: 'setField',
   device: device as never,
@@ -33,19 +32,11 @@ const setVa = (value: number, device = 'dT1'): EditChange => ({
 const save = (id: string, baseRevision: number, change: EditChange, editId = `etest${++serial}-${Math.random().toString(36).slice(2)}`) =>
   post(`/api/circuits/${id}/edits`, { baseRevision, edit: { id: editId, changes: [change] } });
 
-async function freshCircuit(): Promise<string> {
-  const [job] = jobsSchema.parse((await get('/api/jobs')).json()).jobs;
-  const line = job!.circuits.find(({ demo }) => demo === 'Q1')!;
-  const { document } = circuitReplySchema.parse((await get(`/api/circuits/${line.id}`)).json());
-  return ((await post(`/api/jobs/${job!.id}/circuits`, { document })).json() as { id: string }).id;
-}
+const freshCircuit = () => copyOf(app, 'Q1');
 const opened = async (id: string) => circuitReplySchema.parse((await get(`/api/circuits/${id}`)).json());
 
 beforeAll(async () => {
-  if (!databaseUrl) throw new Error('DATABASE_URL is not set: "npm test" starts a cluster and sets it.');
-  await migrate(databaseUrl);
-  pool = createPool(databaseUrl);
-  await loadDemo(pool);
+  pool = await filled(databaseUrl);
   app = await buildApp({ databaseUrl });
 });
 afterAll(async () => {
@@ -162,7 +153,7 @@ describe('the door', () => {
       method: 'POST',
       url: '/api/jobs/x/circuits',
       payload: {},
-      headers: Object.fromEntries(Object.entries({ ...headers, ...given, ...missing }).filter(([, value]) => value !== undefined)) as never,
+      headers: Object.fromEntries(Object.entries({ ...HEADERS, ...given, ...missing }).filter(([, value]) => value !== undefined)) as never,
     });
     expect(reply.statusCode).toBe(403);
   });
@@ -185,7 +176,7 @@ describe('the door', () => {
       method: 'POST',
       url: '/api/jobs/x/circuits',
       payload: '{"',
-      headers: { ...headers, 'content-type': 'application/json' },
+      headers: { ...HEADERS, 'content-type': 'application/json' },
     });
     expect(bad.statusCode).toBe(400);
   });
@@ -220,7 +211,7 @@ describe('when things die', () => {
     for (let revision = 0; ; revision++) {
       const reply = await fetch(`http://localhost:4398/api/circuits/${id}/edits`, {
         method: 'POST',
-        headers: { ...headers, 'content-type': 'application/json' },
+        headers: { ...HEADERS, 'content-type': 'application/json' },
         body: JSON.stringify({ baseRevision: revision, edit: { id: `ekill-${revision}-aaaa`, changes: [setVa(20 + revision)] } }),
       }).catch(() => undefined);
       if (!reply?.ok) break;

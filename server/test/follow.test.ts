@@ -1,11 +1,12 @@
 import type { FastifyInstance } from 'fastify';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { CLIENT_HEADER, circuitReplySchema, jobsSchema } from '#core/api';
+import { circuitReplySchema, jobsSchema } from '#core/api';
 import { buildApp } from '../src/app';
 import { createFollowers, type Followers } from '../src/circuits/followers';
 import { migrate } from '../src/db/migrate';
 import { createPool, type Pool } from '../src/db/pool';
 import { loadDemo } from '../src/demo/loadDemo';
+import { copyOf, filled, HEADERS } from './filled';
 
 /** A database of its own: these tests rename what others look for. */
 const databaseUrl = (process.env.DATABASE_URL ?? '').replace(/\/postgres$/, '/follow');
@@ -18,9 +19,7 @@ beforeAll(async () => {
   const admin = createPool(process.env.DATABASE_URL ?? '');
   await admin.query('create database follow');
   await admin.end();
-  await migrate(databaseUrl);
-  pool = createPool(databaseUrl);
-  await loadDemo(pool);
+  pool = await filled(databaseUrl);
   [one, two] = await Promise.all([buildApp({ databaseUrl }), buildApp({ databaseUrl, hosts: ['panel.local:4310'] })]);
   followers = createFollowers(databaseUrl);
   await new Promise((done) => setTimeout(done, 300));
@@ -30,27 +29,17 @@ afterAll(async () => {
   await pool.end();
 });
 
-const headers = { [CLIENT_HEADER]: 'test' };
-
-async function copyOf(demo: string): Promise<string> {
-  const [job] = jobsSchema.parse((await one.inject({ url: '/api/jobs' })).json()).jobs;
-  const line = job!.circuits.find((circuit) => circuit.demo === demo)!;
-  const { document } = circuitReplySchema.parse((await one.inject({ url: `/api/circuits/${line.id}` })).json());
-  const made = await one.inject({ method: 'POST', url: `/api/jobs/${job!.id}/circuits`, payload: { document }, headers });
-  return (made.json() as { id: string }).id;
-}
-
 const retitle = (app: FastifyInstance, id: string, baseRevision: number, to: string) =>
   app.inject({
     method: 'POST',
     url: `/api/circuits/${id}/edits`,
     payload: { baseRevision, edit: { id: `efollow-${to.replaceAll(' ', '-')}`, changes: [{ type: 'retitleCircuit', to }] } },
-    headers,
+    headers: HEADERS,
   });
 
 describe('many servers on one database', () => {
   it('what one takes the other serves, and followers of a third hear of it', async () => {
-    const id = await copyOf('Q9');
+    const id = await copyOf(one, 'Q9');
     const heard: number[] = [];
     const stop = followers.follow(id, (revision) => heard.push(revision));
     expect((await retitle(one, id, 0, 'first')).statusCode).toBe(200);
@@ -67,7 +56,7 @@ describe('many servers on one database', () => {
   });
 
   it('followers take up listening again when their connection is cut', async () => {
-    const id = await copyOf('Q9');
+    const id = await copyOf(one, 'Q9');
     const heard: number[] = [];
     followers.follow(id, (revision) => heard.push(revision));
     await pool.query(`select pg_terminate_backend(pid) from pg_stat_activity where query = 'listen circuit'`);
@@ -77,7 +66,7 @@ describe('many servers on one database', () => {
   });
 
   it('an edit is for one circuit alone', async () => {
-    const [a, b] = [await copyOf('Q9'), await copyOf('Q9')];
+    const [a, b] = [await copyOf(one, 'Q9'), await copyOf(one, 'Q9')];
     await retitle(one, a, 0, 'mine');
     expect(circuitReplySchema.parse((await one.inject({ url: `/api/circuits/${b}` })).json()).revision).toBe(0);
   });

@@ -1,17 +1,17 @@
 import type { FastifyInstance } from 'fastify';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { CLIENT_HEADER, jobsSchema, practiceReplySchema, problemReplySchema, stockReplySchema } from '#core/api';
+import { jobsSchema, practiceReplySchema, problemReplySchema, stockReplySchema } from '#core/api';
 import type { StockPart } from '#core/devices';
 import { buildApp } from '../src/app';
-import { migrate } from '../src/db/migrate';
-import { createPool, type Pool } from '../src/db/pool';
+import type { Pool } from '../src/db/pool';
 import { loadDemo } from '../src/demo/loadDemo';
+import { filled, HEADERS } from './filled';
 
 const databaseUrl = process.env.DATABASE_URL ?? '';
 let app: FastifyInstance;
 let pool: Pool;
 
-const post = (url: string, payload: object) => app.inject({ method: 'POST', url, payload, headers: { [CLIENT_HEADER]: 'test' } });
+const post = (url: string, payload: object) => app.inject({ method: 'POST', url, payload, headers: HEADERS });
 const list = async () => stockReplySchema.parse((await app.inject({ url: '/api/stock' })).json()).parts;
 const part = (id: string, more: Partial<StockPart> = {}): StockPart => ({
   id,
@@ -29,9 +29,7 @@ const save = (one: StockPart, baseRevision: number, removed = false) =>
   post('/api/stock', { changes: [{ part: one, baseRevision, removed }] });
 
 beforeAll(async () => {
-  await migrate(databaseUrl);
-  pool = createPool(databaseUrl);
-  await loadDemo(pool);
+  pool = await filled(databaseUrl);
   app = await buildApp({ databaseUrl });
 });
 afterAll(async () => {

@@ -20,11 +20,13 @@ import { volts } from '#core/units';
 
 export interface CoilOpinion {
   readonly window: CoilWindow | undefined;
-  readonly pullInWord: CoilWord | 'unknown' | 'never called';
+  readonly pullInWord: CoilWord | 'unknown' | 'never called' | 'reversed' | 'shorts';
   readonly holdWord: string;
   readonly verdict: Verdict;
   /** one sentence: verdict, number, limit, reason */
   readonly says: string;
+  /** it is not a matter of more or fewer volts: what to do, and where it was seen */
+  readonly ill?: { readonly remedy: string; readonly at: { readonly volts: number; readonly state: string } | undefined };
 }
 
 export interface CoilJudgement extends CoilOpinion {
@@ -52,27 +54,54 @@ export function weakestEvidence(device: Device, fields: readonly string[]): Evid
 /** A coil against what it meets: worst volts when it must close, worst volts held, and the highest it ever meets. */
 export function judgeExposure(tag: string, coil: Coil, exposure: CoilExposure): CoilOpinion {
   const window = coilWindow(coil);
-  const { pullIn, held, highest } = exposure;
+  const { pullIn, held, highest, rest } = exposure;
+  const ill = (
+    word: CoilOpinion['pullInWord'],
+    verdict: Verdict,
+    says: string,
+    remedy: string,
+    at: { readonly volts: number; readonly state: string } | undefined = undefined,
+  ): CoilOpinion => ({ window, pullInWord: word, holdWord: word, verdict, says, ill: { remedy, at } });
   if (!window || coil.ratedV === undefined || (coil.current === 'AC' && coil.hz === undefined))
     return {
       window,
       pullInWord: 'unknown',
       holdWord: 'unknown',
       verdict: 'cannot-clear',
-      says: `${tag}: coil volts, kind or frequency unknown. Read them on the coil itself; the frame does not tell.`,
+      says:
+        coil.halves === 'unknown'
+          ? `${tag}: the coil has two halves. See whether they are joined in series, for the high volts, or in parallel, for the low ones.`
+          : `${tag}: coil volts, kind or frequency unknown. Read them on the coil itself; the frame does not tell.`,
     };
-  if (exposure.wrongKindRatio > 0.3) {
-    const burns = coil.current === 'AC';
-    return {
-      window,
-      pullInWord: burns ? 'burns' : 'buzzes',
-      holdWord: burns ? 'burns' : 'buzzes',
-      verdict: burns ? 'block' : 'danger',
-      says: burns
-        ? `Burns. An AC coil on DC has only its winding's ohms against the volts.`
-        : `Buzzes. A DC coil on AC chatters and overheats.`,
-    };
+  if (exposure.wastedRatio > 0.3) {
+    const fit = 'Do not energize. Fit a coil for the volts that are here.';
+    if (coil.halves === 'opposed')
+      return ill(
+        'burns',
+        'block',
+        'Burns. One of its two halves is reversed: no pull, only ohms against the volts.',
+        'Do not energize. Swap the two leads of one half.',
+      );
+    if (coil.current === 'AC') return ill('burns', 'block', `Burns. An AC coil on DC has only its winding's ohms against the volts.`, fit);
+    return coil.plus
+      ? ill('shorts', 'block', 'Shorts. A polarized coil on AC: its diode passes every other half-wave.', fit)
+      : ill('buzzes', 'danger', 'Buzzes. A DC coil on AC chatters and overheats.', fit);
   }
+  if (exposure.reversedRatio > 0.3)
+    return ill(
+      'reversed',
+      'danger',
+      'Reversed. It does not operate, or its diode shorts the supply.',
+      'Swap its two leads: plus goes to the end that is marked plus.',
+    );
+  if (coil.pulseOnly && rest && rest.drive >= coil.dropOutTypicalRatio)
+    return ill(
+      'burns',
+      'danger',
+      `Burns. Made for pulses, it stays on at ${volts(rest.volts)} (${rest.state}).`,
+      'Call it by a pulse of 20 to 100 ms, or fit a coil that may stay on.',
+      rest,
+    );
   if (!pullIn)
     return {
       window,
@@ -110,7 +139,7 @@ export function judgeCoil(planned: PlannedPart, exploration: Exploration): CoilJ
     part: index,
     coil,
     exposure,
-    evidence: weakestEvidence(device, ['coilKind', 'coilV', 'inrushVa', 'sealedVa']),
+    evidence: weakestEvidence(device, ['coilKind', 'coilV', 'inrushVa', 'sealedVa', ...(coil.pulseOnly ? ['coilDuty'] : [])]),
     ...judgeExposure(device.tag, coil, exposure),
   };
 }

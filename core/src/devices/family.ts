@@ -12,6 +12,8 @@ export interface InputFacts {
   readonly kind: 'maintained' | 'momentary';
   /** inputs of one group exclude each other: the positions of a selector */
   readonly group?: string;
+  /** a hand on the armature itself: the lever of a relay that stays where it was put */
+  readonly puts?: 'armature';
   readonly rest: boolean;
 }
 

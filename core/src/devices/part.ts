@@ -83,6 +83,12 @@ export interface Coil extends TwoEnded {
   readonly alsoAt?: { readonly volts: number; readonly hz: number } | undefined;
   /** keeps its place without current: a set or a reset coil of a latching relay */
   readonly latch?: 'set' | 'reset' | undefined;
+  /** the end that takes plus: a DC coil with a diode, a light or a magnet inside */
+  readonly plus?: 'a' | 'b' | undefined;
+  /** made for pulses: it burns when it stays on */
+  readonly pulseOnly?: boolean | undefined;
+  /** how the two halves of a dual-voltage coil are joined; opposed, they give no flux and only their ohms count */
+  readonly halves?: 'series' | 'parallel' | 'opposed' | 'unknown' | undefined;
   readonly inrushVa: number;
   readonly inrushPf: number;
   readonly sealedVa: number;

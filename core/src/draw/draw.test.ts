@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Circuit, Point } from '#core/circuit';
-import { DEMO, demo, seededNumbers } from '../testing/demo';
+import { DEMO, demo, point, seededNumbers } from '../testing/demo';
 import { type Band, layoutPaths, verifyBand } from './index';
 
 const wiredTerminals = (circuit: Circuit) =>
@@ -62,6 +62,7 @@ it('of a bridge one contact is listed, the others stand in lines with its nets n
   expect(new Set(on.map(({ net }) => net))).toEqual(new Set((['dKT1:COM', 'dKT1:NC'] as Point[]).map((pin) => sheet.netOf.get(pin))));
   for (const { net, name } of on) {
     expect(band!.flags.filter((flag) => flag.side !== 'on')).toContainEqual(expect.objectContaining({ net, name }));
+    expect(sheet.netOf.get(point(demo('Q2'), name))).toBe(net);
     expect(band!.segments.filter((segment) => segment.net === net && segment.y1 === segment.y2)).not.toEqual([]);
   }
 });

@@ -24,7 +24,7 @@ export function drawList(pen: Pen, plan: BandPlan, rails: readonly Rail[], y: nu
     for (const pin of pins) {
       const net = pen.wiring.netOf.get(pin.point)!;
       line(pen, net, x - CELL, pin.y, x, pin.y, pin.point);
-      flag(pen, net, netName(net, rails), x - CELL, pin.y, 'left');
+      flag(pen, net, netName(pen, net, rails), x - CELL, pin.y, 'left');
     }
     const height = (pins.length - 1) * COMB_ROW + 40;
     pen.symbols.push({
@@ -49,10 +49,15 @@ export function drawList(pen: Pen, plan: BandPlan, rails: readonly Rail[], y: nu
   return { rows: next - row, marks: [] as Band['rails'] };
 }
 
-const netName = (net: number, rails: readonly Rail[]): string => {
+/** A net as a hand finds it: the rail it is, else a terminal strip on it, else the first of its terminals. */
+function netName(pen: Pen, net: number, rails: readonly Rail[]): string {
   const rail = rails.find((one) => one.net === net);
-  return rail ? `${rail.source.device.tag}:${rail.name}` : `net ${net + 1}`;
-};
+  if (rail) return `${rail.source.device.tag}:${rail.name}`;
+  const strips = new Set([...pen.markersOn.values()].flat());
+  const points = pen.wiring.points[net]!;
+  const [first] = [...(points.some((point) => strips.has(point)) ? points.filter((point) => strips.has(point)) : points)].sort();
+  return pen.label(first!);
+}
 
 /** Where a listed element's net is drawn in the lines above, its name stands on the wire. */
 export function nameOnLines(pen: Pen, listed: readonly Element[], rails: readonly Rail[]): void {
@@ -64,7 +69,7 @@ export function nameOnLines(pen: Pen, listed: readonly Element[], rails: readonl
       (top, one) => (!top || Math.abs(one.x2 - one.x1) > Math.abs(top.x2 - top.x1) ? one : top),
       undefined,
     );
-    if (longest) pen.flags.push({ net, name: netName(net, rails), x: (longest.x1 + longest.x2) / 2, y: longest.y1, side: 'on' });
+    if (longest) pen.flags.push({ net, name: netName(pen, net, rails), x: (longest.x1 + longest.x2) / 2, y: longest.y1, side: 'on' });
   }
 }
 
@@ -75,8 +80,8 @@ export function listElements(pen: Pen, elements: readonly Element[], rails: read
     const left = MARGIN + CELL;
     const right = left + (1 + (pen.markersOn.get(element.a)?.length ?? 0) + (pen.markersOn.get(element.b)?.length ?? 0)) * CELL;
     drawElement(pen, element, false, left, right, left, row);
-    flag(pen, a, netName(a, rails), left, row, 'left');
-    flag(pen, b, netName(b, rails), right, row, 'right');
+    flag(pen, a, netName(pen, a, rails), left, row, 'left');
+    flag(pen, b, netName(pen, b, rails), right, row, 'right');
   });
 }
 

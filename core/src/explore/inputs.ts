@@ -53,7 +53,7 @@ function inputsOf(plan: NetworkPlan): Input[] {
     .flatMap((device) =>
       familyOf(device)
         .inputs.filter(({ name }) => name !== 'closed' && name !== 'reset')
-        .filter((input) => moves(plan, device.id, input.name))
+        .filter((input) => moves(plan, device.id, input))
         .map((input) => ({ device, input })),
     );
 }
@@ -107,11 +107,17 @@ export function inputStates(plan: NetworkPlan, near?: DeviceId): InputState[] {
 }
 
 /** An input that moves no wired contact adds states and tells nothing. */
-function moves(plan: NetworkPlan, device: DeviceId, input: string): boolean {
+function moves(plan: NetworkPlan, device: DeviceId, { name, puts }: InputFacts): boolean {
   const wired = new Set(plan.conductors.flatMap(({ conductor }) => conductor.ends));
   return plan.partsIn(device).some(({ part }) => {
     if (part.kind !== 'contact') return false;
-    const uses = part.mover.by === 'input' ? part.mover.input === input : part.mover.by === 'output' && part.mover.inputs.includes(input);
+    const { mover } = part;
+    const uses =
+      mover.by === 'input'
+        ? mover.input === name
+        : mover.by === 'output'
+          ? mover.inputs.includes(name)
+          : mover.by === 'armature' && puts === 'armature';
     return uses && wired.has(`${device}:${part.a}` as never) && wired.has(`${device}:${part.b}` as never);
   });
 }

@@ -1,7 +1,19 @@
 import { terminalId } from '#core/circuit';
 import type { Coil } from '#core/devices';
 import { acrossBranch, branchAmps, type NetworkPlan, pairSource, unitResponse, valuesOf, voltsAt } from '#core/network';
-import { coilDriveOf, copyMoment, createRig, type Moment, type Rig, runLog, settleMoment, sightOf } from '#core/sequence';
+import {
+  coilDriveOf,
+  copyMoment,
+  createRig,
+  illOf,
+  type Moment,
+  plusEnd,
+  type Rig,
+  runLog,
+  settleMoment,
+  sightOf,
+  signedVolts,
+} from '#core/sequence';
 import { add, divide, inverse, magnitude, multiply, type Phasor, phasor, scale, subtract, ZERO } from '#core/units';
 import { inputStates } from './inputs';
 import type { Progress } from './states';
@@ -38,6 +50,8 @@ export interface CoilPair {
   readonly openV: number;
   /** amps into a short across it: tells a call from a leak */
   readonly shortA: number;
+  /** the same once all has come to rest: a pulse is over by then */
+  readonly restA: number;
 }
 
 /**
@@ -53,7 +67,9 @@ export function* pairing(plan: NetworkPlan, coil: number, pairs: CoilPair[] = []
     let closing: { drive: number; moment: Moment } | undefined;
     const open: Moment[] = [];
     let held: { drive: number; moment: Moment } | undefined;
+    let last: Moment | undefined;
     runLog(rig, log, Number.POSITIVE_INFINITY, (frame) => {
+      last = frame.moment;
       const { drive } = sightOf(rig, coil, frame.moment);
       if (frame.moment.modes[coil] === 1) {
         if (!held || drive < held.drive) held = { drive, moment: copyMoment(frame.moment) };
@@ -67,9 +83,30 @@ export function* pairing(plan: NetworkPlan, coil: number, pairs: CoilPair[] = []
       ? momentOf(rig, coil, closing.moment)
       : open.map((moment) => momentOf(rig, coil, moment)).reduce((most, one) => (shortOf(one) > shortOf(most) ? one : most));
     const openV = Math.hypot(...pullIn.nets.map(({ amps, siemens }) => magnitude(divide(amps, siemens))));
-    pairs.push({ state: name, pullIn, held: held ? momentOf(rig, coil, held.moment) : pullIn, openV, shortA: shortOf(pullIn) });
+    pairs.push({
+      state: name,
+      pullIn,
+      held: held ? momentOf(rig, coil, held.moment) : pullIn,
+      openV,
+      shortA: shortOf(pullIn),
+      restA: last ? shortAmps(rig, coil, last) : 0,
+    });
   }
   return pairs;
+}
+
+/** Amps into a short across a coil's terminals at one moment, the coil taken out. */
+function shortAmps(rig: Rig, coil: number, moment: Moment): number {
+  settleMoment(rig, moment);
+  const { part, device } = rig.plan.parts[coil]!;
+  const { a, b } = part as Coil;
+  const [x, y] = [rig.plan.nodeOf(terminalId(device.id, a)), rig.plan.nodeOf(terminalId(device.id, b))];
+  return Math.hypot(
+    ...rig.nets.map((net) => {
+      const { openV, behindOhms } = pairSource(net, x, y);
+      return magnitude(behindOhms) === 0 ? 0 : magnitude(divide(openV, behindOhms));
+    }),
+  );
 }
 
 /** The circuit seen from a coil's terminals at one moment. */
@@ -128,6 +165,16 @@ export function momentOf(rig: Rig, coil: number, moment: Moment): PairMoment {
   };
 }
 
+/** The end of the pair that is on plus, where most of what stands on it is DC. */
+export function plusAtPair(pairs: readonly CoilPair[]): 'a' | 'b' | undefined {
+  const dcV = pairs
+    .flatMap(({ pullIn }) => pullIn.nets)
+    .filter(({ hz }) => hz === 0)
+    .map(({ amps, siemens }) => divide(amps, siemens).re)
+    .reduce((most, one) => (Math.abs(one) > Math.abs(most) ? one : most), 0);
+  return plusEnd(dcV);
+}
+
 /** Volts on a coil behind a timer that keeps a fixed drop: its ohms follow the coil's current, found in a few rounds. */
 function behindTimer(amps: Phasor, siemens: Phasor, timer: { ohms: number; dropV: number }, y: Phasor): Phasor {
   const behind = inverse(siemens);
@@ -150,7 +197,7 @@ export function coilAcross(moment: PairMoment, coil: Coil, mode: 0 | 1) {
     const more = subtract(draws, coilA);
     return {
       hz,
-      volts: magnitude(across),
+      volts: signedVolts(across, hz),
       amps: magnitude(draws),
       seen: seen.map((one) => ({
         part: one.part,
@@ -164,11 +211,7 @@ export function coilAcross(moment: PairMoment, coil: Coil, mode: 0 | 1) {
     volts: rms(nets.map(({ volts }) => volts)),
     drive: coilDriveOf(coil, nets),
     amps: rms(nets.map(({ amps }) => amps)),
-    /** share of rated volts that is of the wrong kind */
-    wrongKindRatio:
-      coil.ratedV === undefined || coil.current === undefined || coil.current === 'AC/DC'
-        ? 0
-        : nets.filter(({ hz }) => (coil.current === 'AC') === (hz === 0)).reduce((sum, { volts }) => sum + volts, 0) / coil.ratedV,
+    ...illOf(coil, nets),
     transformers: (nets[0]?.seen ?? []).map(({ part }) => {
       const own = nets.flatMap(({ seen }) => seen.filter((one) => one.part === part));
       const [volts, amps] = [rms(own.map((one) => one.volts)), rms(own.map((one) => one.amps))];

@@ -1,7 +1,6 @@
 import { type Circuit, type DeviceId, terminalId } from '#core/circuit';
 import type { Part } from '#core/devices';
 import {
-  acrossBranch,
   branchAmps,
   type Fault,
   floatingNodes,
@@ -18,11 +17,15 @@ import {
   windingModel,
 } from '#core/network';
 import {
+  acrossCoil,
   conditionAt,
   copyMoment,
   createRig,
   type Frame,
+  type Ill,
+  illOf,
   type Moment,
+  plusEnd,
   type Rig,
   runLog,
   STARTING,
@@ -33,15 +36,17 @@ import { magnitude, subtract } from '#core/units';
 import { inputStates } from './inputs';
 
 /** What a coil met over the states tried. Volts RMS at its terminals; drive is the share of rated that moves it. */
-export interface CoilExposure {
+export interface CoilExposure extends Ill {
+  /** the end that is on plus, where DC stands on it */
+  readonly plusAt: 'a' | 'b' | undefined;
   /** lowest volts, over states, at the moment it must close; undefined: never called */
   readonly pullIn: { readonly volts: number; readonly drive: number; readonly state: string } | undefined;
   readonly held: { readonly volts: number; readonly drive: number; readonly state: string } | undefined;
   readonly highest: { readonly volts: number; readonly drive: number; readonly state: string };
   /** the most it gets in a state that is no call */
   readonly leak?: { readonly volts: number; readonly drive: number; readonly state: string } | undefined;
-  /** share of rated volts that is of the wrong kind: DC on an AC coil, AC on a DC coil */
-  readonly wrongKindRatio: number;
+  /** the most it still gets once all has come to rest: a pulse is over by then */
+  readonly rest: { readonly volts: number; readonly drive: number; readonly state: string } | undefined;
 }
 
 /** What a contact carried over the states tried. */
@@ -106,10 +111,14 @@ export interface FedThrows {
   readonly state: string;
 }
 
+/** What a coil met beside its volts; `dcV` is the greatest DC on it, with its sign. */
+type Ills = Ill & { readonly dcV: number };
+
 export interface Watch {
   peakOpen: { volts: number; drive: number };
   closing: { volts: number; drive: number } | undefined;
   held: { volts: number; drive: number } | undefined;
+  last: { volts: number; drive: number } | undefined;
 }
 
 /** Runs every input state to its end and keeps the worst that each coil, contact and point meets. */
@@ -136,7 +145,7 @@ export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = [], nea
   const coils = plan.parts.filter(({ part }) => part.kind === 'coil');
   const contacts = plan.parts.filter(({ part }) => part.kind === 'contact');
   const perCoil = new Map<number, { state: string; watch: Watch }[]>(coils.map(({ index }) => [index, []]));
-  const wrongKind = new Map<number, number>();
+  const ill = new Map<number, Ills>();
   const carried = new Map<number, { runA: number; startA: number; state: string; moment: Moment | undefined }>(
     contacts.map(({ index }) => [index, { runA: 0, startA: 0, state: '', moment: undefined }]),
   );
@@ -166,10 +175,10 @@ export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = [], nea
   for (const { name, log } of states) {
     yield { seen: seen++, of: states.length };
     const watches = new Map<number, Watch>(
-      coils.map(({ index }) => [index, { peakOpen: { volts: 0, drive: 0 }, closing: undefined, held: undefined }]),
+      coils.map(({ index }) => [index, { peakOpen: { volts: 0, drive: 0 }, closing: undefined, held: undefined, last: undefined }]),
     );
     runLog(rig, log, Number.POSITIVE_INFINITY, (frame) => {
-      watchCoils(rig, coils, frame, watches, wrongKind);
+      watchCoils(rig, coils, frame, watches, ill);
       const starting = plan.parts.some(
         ({ part, index }) => (part.kind === 'motor' || part.kind === 'motor3') && frame.moment.modes[index] === STARTING,
       );
@@ -219,7 +228,7 @@ export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = [], nea
     fuseA,
     throws,
     callInputs,
-    coils: new Map([...perCoil].map(([index, seen]) => [index, worstOf(seen, wrongKind.get(index) ?? 0)])),
+    coils: new Map([...perCoil].map(([index, seen]) => [index, worstOf(seen, ill.get(index)!)])),
     contacts: new Map([...carried].map(([index, kept]) => [index, { ...kept, ...behind(rig, index, kept.moment) }])),
   };
 }
@@ -286,13 +295,14 @@ function watchCoils(
   coils: readonly { index: number }[],
   frame: Frame,
   watches: Map<number, Watch>,
-  wrongKind: Map<number, number>,
+  ill: Map<number, Ills>,
 ): void {
   for (const { index } of coils) {
-    const { part, firstBranch } = rig.plan.parts[index]!;
+    const { part } = rig.plan.parts[index]!;
     if (part.kind !== 'coil') continue;
     const watch = watches.get(index)!;
     const seen = { volts: partVolts(rig.nets, rig.plan, index), drive: sightOf(rig, index, frame.moment).drive };
+    watch.last = seen;
     if (frame.moment.modes[index] === 1) {
       if (!watch.held || seen.drive < watch.held.drive) watch.held = seen;
     } else {
@@ -300,16 +310,19 @@ function watchCoils(
       if (frame.due.some((due) => due.part === index && due.mode === 1) && (!watch.closing || seen.drive < watch.closing.drive))
         watch.closing = seen;
     }
-    if (part.ratedV === undefined || part.current === undefined || part.current === 'AC/DC') continue;
-    const wrong = rig.nets
-      .filter(({ hz }) => (part.current === 'AC') === (hz === 0))
-      .reduce((sum, net) => sum + magnitude(acrossBranch(net, firstBranch)), 0);
-    wrongKind.set(index, Math.max(wrongKind.get(index) ?? 0, wrong / part.ratedV));
+    const across = acrossCoil(rig, index);
+    const [kept, now] = [ill.get(index), illOf(part, across)];
+    const dcV = across.find(({ hz }) => hz === 0)?.volts ?? 0;
+    ill.set(index, {
+      dcV: Math.abs(dcV) > Math.abs(kept?.dcV ?? 0) ? dcV : (kept?.dcV ?? 0),
+      wastedRatio: Math.max(kept?.wastedRatio ?? 0, now.wastedRatio),
+      reversedRatio: Math.max(kept?.reversedRatio ?? 0, now.reversedRatio),
+    });
   }
 }
 
 /** A state counts as a call when the coil gets at least half of the most it ever gets: leakage through a timer is no call. */
-export function worstOf(seen: readonly { state: string; watch: Watch }[], wrongKindRatio: number): CoilExposure {
+export function worstOf(seen: readonly { state: string; watch: Watch }[], ill: Ills): CoilExposure {
   const flat = seen.map(({ state, watch }) => ({
     state,
     open: watch.closing ?? watch.peakOpen,
@@ -329,7 +342,11 @@ export function worstOf(seen: readonly { state: string; watch: Watch }[], wrongK
     .filter((one) => !called.includes(one))
     .map(({ open, state }) => ({ ...open, state }))
     .reduce<CoilExposure['leak']>((top, one) => (!top || one.drive > top.drive ? one : top), undefined);
-  return { pullIn, held, highest, leak, wrongKindRatio };
+  const rest = seen
+    .flatMap(({ state, watch }) => (watch.last ? [{ ...watch.last, state }] : []))
+    .reduce<CoilExposure['rest']>((top, one) => (!top || one.drive > top.drive ? one : top), undefined);
+  const { dcV, ...shares } = ill;
+  return { pullIn, held, highest, leak, rest, plusAt: plusEnd(dcV), ...shares };
 }
 
 /** The loads that lose their current when this one contact opens: solved, not read from the drawing. */

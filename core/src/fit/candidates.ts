@@ -1,6 +1,6 @@
 import { demandOf, type Instead, judgeExposure } from '#core/check';
 import { type Coil, type Contact, familyOf, loneDevice, partsOf, type StockPart, stockProblems } from '#core/devices';
-import { type CoilExposure, type CoilPair, coilAcross } from '#core/explore';
+import { type CoilExposure, type CoilPair, coilAcross, plusAtPair } from '#core/explore';
 import { judgePole, numberAt, type Row, schoolOf, tablesFor, type Verdict, worstVerdict } from '#core/size';
 import { amount, percent, volts } from '#core/units';
 import { type Mapping, mapTerminals } from './mapping';
@@ -38,6 +38,10 @@ export function exposureOf(
   const open = called.map(({ pullIn, state }) => ({ ...coilAcross(pullIn, coil, 0), state }));
   const shut = called.map(({ held, state }) => ({ ...coilAcross(held, coil, 1), state }));
   const pullIn = low(open);
+  const rest = called
+    .filter(({ restA }) => restA >= most / 2)
+    .map(({ held, state }) => ({ ...coilAcross(held, coil, 1), state }))
+    .reduce<(typeof shut)[number] | undefined>((top, one) => (!top || one.drive > top.drive ? one : top), undefined);
   const holds = pullIn !== undefined && pullIn.drive >= coil.pickUpTypicalRatio;
   const all = [...open, ...(holds ? shut : [])];
   const highest = all.reduce((top, one) => (one.drive > top.drive ? one : top), { volts: 0, drive: 0, state: '' });
@@ -52,7 +56,10 @@ export function exposureOf(
       pullIn: pullIn && bare(pullIn),
       held: held && bare(held),
       highest: bare(highest),
-      wrongKindRatio: Math.max(0, ...open.map(({ wrongKindRatio }) => wrongKindRatio)),
+      plusAt: plusAtPair(pairs),
+      wastedRatio: Math.max(0, ...open.map(({ wastedRatio }) => wastedRatio)),
+      reversedRatio: Math.max(0, ...open.map(({ reversedRatio }) => reversedRatio)),
+      rest: rest && bare(rest),
     },
     heldA: Math.max(0, ...shut.map(({ amps }) => amps)),
     inrushA: Math.max(0, ...open.map(({ amps }) => amps)),
@@ -75,10 +82,6 @@ const share = ({ is, limit, asks, unit, verdict }: Row): string =>
 const short = (asks: string): string =>
   asks.replace('motor running', 'run').replace('motor locked', 'locked').replace('as they are made', 'made');
 
-/** How much of a figure is used up: of a least load the other way round. */
-const _usedShare = ({ is, limit, sense }: Row): number =>
-  is === undefined || limit === undefined ? 1 : sense === 'least' ? limit / is : is / limit;
-
 /** What is worth saying of a set of rows: what is wrong, else the amps, else all. */
 function telling<T extends Row>(wrong: readonly T[], rows: readonly T[]): readonly T[] {
   const inAmps = rows.filter(({ unit }) => unit === 'A');
@@ -91,7 +94,10 @@ export function judgeCandidate(need: Need, part: StockPart): Candidate {
   const tables = tablesFor(practice);
   const own = need.coil?.part as Coil | undefined;
   const usual = Math.max(0, ...pairs.map(({ openV }) => openV));
-  const mapping = mapTerminals(circuit, device, part, usual > 0 ? usual : own?.ratedV);
+  const mapping = mapTerminals(circuit, device, part, {
+    volts: usual > 0 ? usual : own?.ratedV,
+    plusAt: plusAtPair(pairs),
+  });
   const { coil } = mapping;
   const seen = coil && need.coil ? exposureOf(coil, pairs) : undefined;
 

@@ -221,7 +221,10 @@ describe('the twin', () => {
   });
   it('pins that differ are laid over by what they do', () => {
     const heater = demo('Q7');
-    const mapping = mapTerminals(heater, heater.devices.dK1!, named('Plug-in relay, 11 pins, 24 V AC coil'), 24);
+    const mapping = mapTerminals(heater, heater.devices.dK1!, named('Plug-in relay, 11 pins, 24 V AC coil'), {
+      volts: 24,
+      plusAt: undefined,
+    });
     expect(Object.fromEntries(mapping.marks)).toEqual({ '2': '2', '7': '10', '1': '1', '3': '3' });
     expect(
       twinOf(heater, heater.devices.dK1!, named('Fan relay, six blades, 24 V coil'), explore(heater)).differences.find(

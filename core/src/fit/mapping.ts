@@ -39,13 +39,22 @@ export interface Mapping {
   readonly marks: ReadonlyMap<string, string>;
   readonly lost: readonly string[];
   readonly poles: readonly PoleFit[];
-  /** the coil that takes the old coil's leads; undefined where the part has none */
+  /** the coil that takes the old coil's leads, its first end on the old first one; undefined where the part has none */
   readonly coil: Coil | undefined;
   readonly moved: readonly { readonly from: string; readonly to: string }[];
 }
 
-/** Lays a part's terminals over those of the device it is to replace: coil on coil, pole on pole, the rest by its mark. */
-export function mapTerminals(circuit: Circuit, device: Device, part: StockPart, coilV?: number): Mapping {
+/** What stands on the coil's terminals of a place: the most volts and, of DC, which end is plus. */
+export interface CoilSupply {
+  readonly volts: number | undefined;
+  readonly plusAt: 'a' | 'b' | undefined;
+}
+
+/**
+ * Lays a part's terminals over those of the device it is to replace: coil on coil, pole on pole, the rest by its mark.
+ * A polarized coil is laid with its plus on plus.
+ */
+export function mapTerminals(circuit: Circuit, device: Device, part: StockPart, supply?: CoilSupply): Mapping {
   const lone = loneDevice(part);
   const parts = partsOf(lone);
   const isWired = (mark: string) => conductorsAt(circuit, terminalId(device.id, mark)).length > 0;
@@ -53,8 +62,9 @@ export function mapTerminals(circuit: Circuit, device: Device, part: StockPart, 
   const oldCoils = partsOf(device).filter((one): one is Coil => one.kind === 'coil');
   const oldCoil = oldCoils.find(({ a, b }) => isWired(a) && isWired(b)) ?? oldCoils[0];
   const newCoils = parts.filter((one): one is Coil => one.kind === 'coil');
-  const near = (one: Coil) => Math.abs(Math.log((one.ratedV ?? 1) / (coilV ?? one.ratedV ?? 1)));
-  const coil = newCoils.reduce<Coil | undefined>((best, one) => (!best || near(one) < near(best) ? one : best), undefined);
+  const near = (one: Coil) => Math.abs(Math.log((one.ratedV ?? 1) / (supply?.volts ?? one.ratedV ?? 1)));
+  const nearest = newCoils.reduce<Coil | undefined>((best, one) => (!best || near(one) < near(best) ? one : best), undefined);
+  const coil = nearest && plusOnPlus(nearest, supply?.plusAt);
   if (oldCoil && coil) {
     marks.set(oldCoil.a, coil.a);
     marks.set(oldCoil.b, coil.b);
@@ -92,6 +102,12 @@ export function mapTerminals(circuit: Circuit, device: Device, part: StockPart, 
     lost: wired.filter((mark) => !marks.has(mark)),
     moved: wired.flatMap((mark) => (marks.has(mark) && marks.get(mark) !== mark ? [{ from: mark, to: marks.get(mark)! }] : [])),
   };
+}
+
+/** A polarized coil the way round in which plus comes to its plus. */
+function plusOnPlus(coil: Coil, plusAt: CoilSupply['plusAt']): Coil {
+  if (coil.plus === undefined || plusAt === undefined || coil.plus === plusAt) return coil;
+  return { ...coil, a: coil.b, b: coil.a, plus: plusAt };
 }
 
 const isPoleMark = (device: Device, mark: string): boolean =>

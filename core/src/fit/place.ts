@@ -20,6 +20,8 @@ export interface Need {
   readonly practice: Practice;
 }
 
+const UNREAD = { value: null, evidence: 'unknown' as const };
+
 const USUAL_V = [5, 12, 24, 48, 110, 120, 208, 230, 240, 277, 400, 480];
 
 /**
@@ -78,7 +80,7 @@ function withUsualCoil(circuit: Circuit, device: Device, pairs: readonly CoilPai
     ...device.nameplate,
     coilKind: printed(open.hz === 0 ? 'DC' : 'AC'),
     coilV: printed(rated),
-    coilHighV: { value: null, evidence: 'unknown' as const },
+    ...Object.fromEntries(['coilHighV', 'coilDualV', 'coilHalves', 'coilPlus'].map((name) => [name, UNREAD])),
     ...(open.hz === 0 ? {} : { coilHz: printed(open.hz === 50 ? '50' : '60') }),
   };
   return { ...circuit, devices: { ...circuit.devices, [device.id]: { ...device, nameplate } } };

@@ -62,8 +62,11 @@ export function twinOf(
   bothSites = true,
 ): Twin {
   const wasCoil = coilInUse(before.plan, device.id);
-  const met = wasCoil && before.coils.get(wasCoil.index)?.highest.volts;
-  const mapping = mapTerminals(circuit, device, part, met && met > 0 ? met : (wasCoil?.part as Coil | undefined)?.ratedV);
+  const met = wasCoil && before.coils.get(wasCoil.index);
+  const mapping = mapTerminals(circuit, device, part, {
+    volts: met && met.highest.volts > 0 ? met.highest.volts : (wasCoil?.part as Coil | undefined)?.ratedV,
+    plusAt: met?.plusAt,
+  });
   const changes = replacing(circuit, device, part, mapping);
   const applied = applyChanges(circuit, changes);
   invariant(applied.ok, applied.ok ? '' : applied.problems.map(({ message }) => message).join(' '));

@@ -86,7 +86,7 @@ function coilValue(part: Coil, condition: Condition, hz: number): BranchValue {
     return passive(scale(phasor(ohms, 2 * Math.PI * hz * 0.01 * ohms), turns)); // L/R of 10 ms: common practice
   }
   const inrush = impedanceOfVa(part.ratedV, part.inrushVa, part.inrushPf);
-  if (hz === 0) return ohmic((part.inrushPf * part.ratedV * part.ratedV * turns) / part.inrushVa);
+  if (hz === 0 || part.halves === 'opposed') return ohmic((part.inrushPf * part.ratedV * part.ratedV * turns) / part.inrushVa);
   const z = condition.mode === 1 ? impedanceOfVa(part.ratedV, part.sealedVa, part.sealedPf) : inrush;
   return passive(scale(atHz(z, hz, part.hz), turns));
 }

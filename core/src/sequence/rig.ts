@@ -158,6 +158,10 @@ export function applyEntry(rig: Rig, moment: Moment, entry: LogEntry): Moment {
     }
     return moment;
   }
+  const device = rig.plan.circuit.devices[entry.device];
+  if (device && familyOf(device).inputs.some(({ name, puts }) => name === entry.input && puts === 'armature'))
+    for (const { index, part } of rig.plan.partsIn(device.id))
+      if (part.kind === 'coil' && part.latch === 'set') moment.modes[index] = entry.on ? 1 : 0;
   const inputs = new Set(moment.inputs);
   if (entry.on) inputs.add(`${entry.device}.${entry.input}`);
   else inputs.delete(`${entry.device}.${entry.input}`);

@@ -24,10 +24,7 @@ export function sightOf(rig: Rig, index: number, moment: Moment): Sight {
   function driveOf(one: Part, across: number): number {
     switch (one.kind) {
       case 'coil':
-        return coilDriveOf(
-          one,
-          nets.map((net) => ({ hz: net.hz, volts: magnitude(acrossBranch(net, firstBranch)) })),
-        );
+        return coilDriveOf(one, acrossCoil(rig, index));
       case 'motor':
       case 'travel':
         return one.ratedV === undefined ? 0 : across / one.ratedV;
@@ -48,20 +45,51 @@ export function sightOf(rig: Rig, index: number, moment: Moment): Sight {
   }
 }
 
+/** Volts at a coil's terminals by frequency, as `coilDriveOf` wants them. */
+export const acrossCoil = ({ plan, nets }: Rig, index: number): { hz: number; volts: number }[] =>
+  nets.map((net) => ({ hz: net.hz, volts: signedVolts(acrossBranch(net, plan.parts[index]!.firstBranch), net.hz) }));
+
+/** RMS volts; of DC with its sign, from the second end to the first. */
+export const signedVolts = (across: Phasor, hz: number): number => (hz === 0 ? across.re : magnitude(across));
+
 /**
  * Share of rated volts that moves a coil. Flux counts for an AC coil (volts per hertz), mean volts for a DC one; an AC/DC coil takes either.
- * @param across RMS volts at its terminals by frequency
+ * A polarized coil the wrong way round and one whose halves work against each other are not moved at all.
+ * @param across volts at its terminals by frequency, as `signedVolts` gives them
  */
 export function coilDriveOf(coil: Coil, across: readonly { readonly hz: number; readonly volts: number }[]): number {
   const { ratedV, current } = coil;
-  if (ratedV === undefined || coil.hz === undefined || current === undefined) return 0;
+  if (ratedV === undefined || coil.hz === undefined || current === undefined || coil.halves === 'opposed') return 0;
   if (current === 'AC/DC') return Math.hypot(...across.map(({ volts }) => volts)) / ratedV;
   return across.reduce((sum, { hz, volts }) => {
     if (coil.alsoAt && hz === coil.alsoAt.hz) return sum + volts / coil.alsoAt.volts;
-    if (current === 'DC') return hz === 0 ? sum + volts / ratedV : sum;
-    return sum + (hz === 0 ? volts / ratedV : ((volts / hz) * (coil.hz as number)) / ratedV);
+    if (current === 'DC') return hz === 0 ? sum + (coil.plus ? Math.max(0, forward(coil, volts)) : Math.abs(volts)) / ratedV : sum;
+    return sum + (hz === 0 ? Math.abs(volts) / ratedV : ((volts / hz) * (coil.hz as number)) / ratedV);
   }, 0);
 }
+
+/** The end that is on plus, by the signed volts of DC; less than a volt tells nothing. */
+export const plusEnd = (dcV: number): 'a' | 'b' | undefined => (Math.abs(dcV) < 1 ? undefined : dcV > 0 ? 'a' : 'b');
+
+/** What a coil gets that does not move it, as shares of its rated volts. */
+export interface Ill {
+  /** of the wrong kind, DC on an AC coil or AC on a DC coil; or on halves that work against each other */
+  readonly wastedRatio: number;
+  /** DC the wrong way round on a polarized coil */
+  readonly reversedRatio: number;
+}
+
+export function illOf(coil: Coil, across: readonly { readonly hz: number; readonly volts: number }[]): Ill {
+  const { ratedV, current, halves, plus } = coil;
+  if (ratedV === undefined || current === undefined) return { wastedRatio: 0, reversedRatio: 0 };
+  const isWasted = (hz: number) => halves === 'opposed' || (current !== 'AC/DC' && (current === 'AC') === (hz === 0));
+  const wastedV = across.reduce((sum, { hz, volts }) => (isWasted(hz) ? sum + Math.abs(volts) : sum), 0);
+  const reversedV = across.reduce((most, { hz, volts }) => (plus && hz === 0 ? Math.max(most, -forward(coil, volts)) : most), 0);
+  return { wastedRatio: wastedV / ratedV, reversedRatio: reversedV / ratedV };
+}
+
+/** DC volts the way a polarized coil wants them: negative when it is reversed. */
+const forward = ({ plus }: Coil, dcV: number): number => (plus === 'b' ? -dcV : dcV);
 
 /**
  * Solves the moment with what is not linear: a timer that keeps a fixed drop, a running motor's EMF.

@@ -1,30 +1,14 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useRef } from 'react';
+import { Cell, Head } from '../ui/tableParts';
 import { useIsNarrow } from '../ui/useIsNarrow';
 import { Verdicted } from '../ui/verdicts';
 import type { CandidateView } from '../worker/protocol';
 
-const Head = chakra('th', {
-  base: {
-    textAlign: 'left',
-    fontFamily: 'label',
-    fontWeight: 600,
-    fontSize: '12px',
-    letterSpacing: '0.06em',
-    textTransform: 'uppercase',
-    color: 'muted',
-    px: '8px',
-    py: '6px',
-    borderBottom: '1px solid',
-    borderColor: 'hairline',
-    position: 'sticky',
-    top: 0,
-    bg: 'paper',
-  },
-});
-const Cell = chakra('td', {
-  base: { px: '8px', py: '9px', verticalAlign: 'top', fontSize: '14px', borderBottom: '1px dashed', borderColor: 'hairline' },
-});
+/** The list is long: its head stays, and a row is large enough for a thumb. */
+const STUCK = { position: 'sticky', top: 0, bg: 'paper' } as const;
+const ROOMY = { py: '9px', fontSize: '14px' } as const;
+
 const Line = chakra('tr', {
   base: { cursor: 'pointer', '&[aria-selected=true]': { bg: 'lookTint' }, _hover: { bg: 'card' } },
 });
@@ -94,12 +78,12 @@ export function CandidateTable({ candidates, selected, compared, onSelect, onCom
     <Box as="table" w="100%" borderCollapse="collapse" onKeyDown={onKeyDown} aria-label="Candidates">
       <thead>
         <tr>
-          <Head>Candidate</Head>
-          <Head>Coil</Head>
-          <Head>Contacts for the load</Head>
-          <Head>What drives it</Head>
-          <Head>Transformer</Head>
-          <Head>Verdict</Head>
+          <Head {...STUCK}>Candidate</Head>
+          <Head {...STUCK}>Coil</Head>
+          <Head {...STUCK}>Contacts for the load</Head>
+          <Head {...STUCK}>What drives it</Head>
+          <Head {...STUCK}>Transformer</Head>
+          <Head {...STUCK}>Verdict</Head>
         </tr>
       </thead>
       <tbody ref={body}>
@@ -112,16 +96,16 @@ export function CandidateTable({ candidates, selected, compared, onSelect, onCom
             onClick={() => onSelect(part.id)}
             onFocus={() => part.id !== selected && onSelect(part.id)}
           >
-            <Cell w="27%">
+            <Cell {...ROOMY} w="27%">
               <strong>{part.title}</strong>
               <Box color="muted" fontSize="13px">
                 {part.van} {part.shelf} · {part.count} there{part.id === compared ? ' · set beside' : ''}
-                {moved.length > 0 ? ` · ${moved.length} leads move` : ''}
+                {moved.length > 0 ? ` · ${moved.length} lead${moved.length === 1 ? ' moves' : 's move'}` : ''}
                 {lost.length > 0 ? ` · no place for ${lost.join(', ')}` : ''}
               </Box>
             </Cell>
             {(['coil', 'poles', 'driver', 'transformer'] as const).map((name) => (
-              <Cell key={name} title={cells[name].why}>
+              <Cell {...ROOMY} key={name} title={cells[name].why}>
                 {cells[name].says === '–' ? (
                   <Box color="muted">–</Box>
                 ) : (
@@ -129,7 +113,7 @@ export function CandidateTable({ candidates, selected, compared, onSelect, onCom
                 )}
               </Cell>
             ))}
-            <Cell>
+            <Cell {...ROOMY}>
               <Verdicted verdict={verdict}>{word}</Verdicted>
             </Cell>
           </Line>

@@ -3,11 +3,12 @@ import { useState } from 'react';
 import type { Device, FieldFacts } from '#core/circuit';
 import { type DeviceFamily, families, familyOf, printed, type StockPart } from '#core/devices';
 import { parseCoilPrint } from '#core/size';
+import { FactChoice } from '../ui/FactChoice';
 import { Button, Choice, Field, Label } from '../ui/parts';
 
 /** Usual coils: one tap instead of typing. */
 const USUAL = ['24 V 50/60 Hz', '120 V 60 Hz', '208-240 V 60 Hz', '230 V 50 Hz', '24 V DC'];
-const COIL_FIELDS = ['coilKind', 'coilV', 'coilHighV', 'coilHz', 'coilOtherV', 'inrushVa', 'inrushPf', 'sealedVa', 'sealedPf'];
+const isCoilField = (name: string) => /^(coil|inrush|sealed)/.test(name);
 
 /** A blank part of the device's own kind: nothing of the old nameplate is taken over unread. */
 export const blankHand = (device: Device): StockPart => ({
@@ -35,7 +36,21 @@ function coilFields(print: string): StockPart['nameplate'] | undefined {
     ...(first.highV > first.lowV ? { coilHighV: printed(first.highV) } : {}),
     ...(both ? { coilHz: printed('50/60') } : first.hz ? { coilHz: printed(String(first.hz)) } : {}),
     ...(other ? { coilOtherV: printed(other.lowV) } : {}),
+    ...(read.dualLowV ? { coilDualV: printed(read.dualLowV) } : {}),
   };
+}
+
+/** What else a coil's print may tell, asked where it matters: how halves are joined, which end is plus, whether it may stay on. */
+const coilFacts = ({ fields }: DeviceFamily, { nameplate }: StockPart): string[] => [
+  ...(nameplate.coilDualV ? ['coilHalves'] : []),
+  ...(nameplate.coilKind?.value === 'DC' ? ['coilPlus'] : []),
+  ...(fields.coilDuty?.typical ? ['coilDuty'] : []),
+];
+
+/** A nameplate with one field read, or not read any more. */
+function withField(nameplate: StockPart['nameplate'], name: string, value: string | null): StockPart['nameplate'] {
+  const { [name]: _old, ...rest } = nameplate;
+  return value === null ? rest : { ...rest, [name]: printed(value) };
 }
 
 const hasCoil = (family: DeviceFamily): boolean => family.fields.coilV !== undefined;
@@ -60,7 +75,7 @@ export function HandPart({ device, hand, onChange }: Props) {
     return onChange({ ...hand, print, nameplate: { ...rest, ...fields } });
   };
   const ratings = Object.entries(family.fields).filter(
-    ([name, facts]) => !COIL_FIELDS.includes(name) && facts.kind === 'number' && (facts.optional || !facts.typical),
+    ([name, facts]) => !isCoilField(name) && facts.kind === 'number' && (facts.optional || !facts.typical),
   );
   const sameRatings = () =>
     onChange({
@@ -116,6 +131,18 @@ export function HandPart({ device, hand, onChange }: Props) {
           )}
         </>
       )}
+      {coilFacts(family, hand).map((name) => (
+        <Flex key={name} align="center" justify="space-between" gap="6px" py="3px" fontSize="14px">
+          <label htmlFor={`hand-${name}`}>{family.fields[name]!.label}</label>
+          <FactChoice
+            id={`hand-${name}`}
+            facts={family.fields[name]!}
+            value={hand.nameplate[name]?.value ?? null}
+            empty={name === 'coilHalves' ? 'not seen' : 'not printed'}
+            onChoose={(chosen) => onChange({ ...hand, nameplate: withField(hand.nameplate, name, chosen) })}
+          />
+        </Flex>
+      ))}
       <Label>Kind</Label>
       <Flex gap="6px" wrap="wrap" align="center">
         {short.length > 1 &&

@@ -15,12 +15,21 @@ export function Nameplate({ device }: { device: Device }) {
   const { fields } = familyOf(device);
   const names = Object.keys(fields);
   if (names.length === 0) return null;
+  const isSilent = (name: string) => fields[name]!.optional === true && (device.nameplate[name]?.value ?? null) === null;
+  const row = (name: string) => (
+    <PlateField key={`${device.id}${name}${String(device.nameplate[name]?.value)}`} device={device} name={name} facts={fields[name]!} />
+  );
+  const silent = names.filter(isSilent);
   return (
     <Box>
       <Label>Nameplate</Label>
-      {names.map((name) => (
-        <PlateField key={`${device.id}${name}${String(device.nameplate[name]?.value)}`} device={device} name={name} facts={fields[name]!} />
-      ))}
+      {names.filter((name) => !isSilent(name)).map(row)}
+      {silent.length > 0 && (
+        <details key={device.id}>
+          <summary>Not printed, or not read: {silent.length}</summary>
+          {silent.map(row)}
+        </details>
+      )}
     </Box>
   );
 }

@@ -1,22 +1,6 @@
-import { Box, chakra } from '@chakra-ui/react';
+import { Box } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
-
-const Head = chakra('th', {
-  base: {
-    textAlign: 'left',
-    fontFamily: 'label',
-    fontWeight: 600,
-    fontSize: '12px',
-    letterSpacing: '0.06em',
-    textTransform: 'uppercase',
-    color: 'muted',
-    px: '6px',
-    py: '5px',
-    borderBottom: '1px solid',
-    borderColor: 'hairline',
-  },
-});
-const Cell = chakra('td', { base: { px: '6px', py: '6px', verticalAlign: 'top', borderBottom: '1px dashed', borderColor: 'hairline' } });
+import { Cell, Head } from './tableParts';
 
 /** A plain table of rows to read: a name for it, its columns, and a key with the cells of each row. */
 export const DataTable = ({

@@ -134,7 +134,10 @@ function presentState(circuit: Circuit, device: DeviceId, hand: StockPart, { rig
     pullIn: at,
     held: undefined,
     highest: at,
-    wrongKindRatio: seen.wrongKindRatio,
+    wastedRatio: seen.wastedRatio,
+    reversedRatio: seen.reversedRatio,
+    rest: undefined,
+    plusAt: undefined,
   });
   return { verdict, says, volts: seen.volts };
 }

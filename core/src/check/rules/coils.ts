@@ -18,23 +18,24 @@ export const coilRule: Rule = {
     coils
       .filter(({ verdict }) => verdict !== 'good')
       .map((judged): Finding => {
-        const { device, exposure, pullInWord, window } = judged;
+        const { device, coil, exposure, pullInWord, window, ill } = judged;
+        const name = coil.latch ? `${device.tag}'s ${coil.latch} coil` : `${device.tag}'s coil`;
         const high = pullInWord === 'burns' || pullInWord === 'high';
-        const seen = high ? exposure.highest : exposure.pullIn;
+        const seen = ill ? ill.at : high ? exposure.highest : exposure.pullIn;
         return {
-          id: `coil-window:${device.id}`,
+          id: `coil-window:${device.id}${coil.id === 'coil' ? '' : `:${coil.id}`}`,
           rule: 'coil-window',
           devices: [device.id],
           state: seen?.state ?? 'every state',
           verdict: judged.verdict,
           title:
             judged.verdict === 'cannot-clear'
-              ? `${device.tag}: coil unknown`
+              ? `${name}: unknown`
               : judged.verdict === 'look' && pullInWord === 'never called'
-                ? `${device.tag}'s coil is never called`
-                : `${device.tag}'s coil ${pullInWord}`,
+                ? `${name} is never called`
+                : `${name} ${pullInWord}`,
           is: seen?.volts,
-          limit: high ? window?.mostV : window?.mustCloseV,
+          limit: ill ? undefined : high ? window?.mostV : window?.mustCloseV,
           limitKind: 'limit',
           unit: 'V',
           consequence:
@@ -44,7 +45,7 @@ export const coilRule: Rule = {
                 ? 'It works, runs hot and dies early.'
                 : 'It does not pull in as it must.',
           reason: judged.says,
-          remedy: REMEDY[pullInWord] ?? 'Read the print on the coil and enter it.',
+          remedy: ill?.remedy ?? REMEDY[pullInWord] ?? 'Read the print on the coil and enter it.',
           source: coilRule.source,
           evidence: judged.evidence,
         };

@@ -141,7 +141,7 @@ export const loads = {
     group: 'load',
     terminals: ['1', '2'],
     inputs: [],
-    fields: coilFields(14, 0.5, 8, 0.5),
+    fields: coilFields(['1', '2'], 14, 0.5, 8, 0.5),
     parts: (plate) => [coil(plate, '1', '2', { operateMs: 20, releaseMs: 20 })],
     source: '24 V AC irrigation solenoid VA: common practice',
   },

@@ -1,6 +1,6 @@
 import { type DeviceFamily, field, type Plate } from '../family';
 import type { Contact, Join, Part, PoleRatings } from '../part';
-import { coil, coilFields } from './coils';
+import { coil, coilFields, DUTIES } from './coils';
 
 const armature = { by: 'armature' } as const;
 
@@ -92,7 +92,7 @@ const hvacRelay = (
   terminals,
   inputs: [],
   source,
-  fields: { ...coilFields(9, 0.75, 4.5, 0.5), ...relayRatingFields },
+  fields: { ...coilFields(coilEnds, 9, 0.75, 4.5, 0.5), ...relayRatingFields },
   parts: (plate) => {
     const { no, nc } = relayRatings(plate);
     return [
@@ -119,6 +119,7 @@ const contactor = (poles: 1 | 2 | 3 | 4, bar: boolean, auxiliaries: readonly (re
     ],
     fields: {
       ...coilFields(
+        ['A1', 'A2'],
         auxiliaries.length ? 220 : 35,
         auxiliaries.length ? 0.6 : 0.7,
         auxiliaries.length ? 27 : 7,
@@ -196,7 +197,7 @@ const plugIn = (
   inputs: [],
   source: 'pins as usual for this base; a print on the part or the base wins',
   fields: {
-    ...coilFields(vas[0], 0.75, vas[1], 0.5),
+    ...coilFields(coilEnds, vas[0], 0.75, vas[1], 0.5),
     ...relayRatingFields,
     base: field.mark('Base in the panel', BASES),
     pins: field.choice('Plugs into', BASES, base),
@@ -262,7 +263,7 @@ export const relays = {
     group: 'relay',
     terminals: ['CC', 'C24', 'C120', 'COM', 'NO', 'NC'],
     inputs: [],
-    fields: { ...coilFields(9, 0.75, 4.5, 0.5), ...relayRatingFields },
+    fields: { ...coilFields(['C24', 'CC'], 9, 0.75, 4.5, 0.5), ...relayRatingFields },
     parts: (plate) => {
       const { no, nc } = relayRatings(plate);
       const speeds = { operateMs: 15, releaseMs: 12 };
@@ -282,11 +283,25 @@ export const relays = {
     letter: 'K',
     group: 'relay',
     terminals: ['A1', 'A2', 'B1', 'B2', '11', '12', '14'],
-    inputs: [],
-    fields: { ...coilFields(2, 0.75, 1.5, 0.5), ...relayRatingFields },
+    inputs: [
+      {
+        name: 'found',
+        on: 'Push its lever to set',
+        off: 'Push its lever to reset',
+        state: 'found set',
+        kind: 'maintained',
+        puts: 'armature',
+        rest: false,
+      },
+    ],
+    fields: {
+      ...coilFields(['A1', 'A2'], 2, 0.75, 1.5, 0.5),
+      coilDuty: field.choice('Coil may stay on', DUTIES, 'pulse', 'common practice: latching coils are often made for pulses'),
+      ...relayRatingFields,
+    },
     parts: (plate) => {
       const { no, nc } = relayRatings(plate);
-      const speeds = { operateMs: 20, releaseMs: 12 };
+      const speeds = { operateMs: 20, releaseMs: 12, plusFirst: 'A1' };
       return [
         { ...coil(plate, 'A1', 'A2', speeds, { latch: 'set' }), id: 'set' },
         { ...coil(plate, 'B1', 'B2', speeds, { latch: 'reset' }), id: 'reset' },
@@ -318,7 +333,7 @@ export const relays = {
     group: 'relay',
     terminals: ['A1', 'A2', '11', '12', '14'],
     inputs: [],
-    fields: { ...coilFields(4, 0.75, 2.5, 0.5), ...relayRatingFields },
+    fields: { ...coilFields(['A1', 'A2'], 4, 0.75, 2.5, 0.5), ...relayRatingFields },
     parts: (plate) => {
       const { no, nc } = relayRatings(plate);
       return [coil(plate, 'A1', 'A2', { operateMs: 12, releaseMs: 10 }), ...throwOf('11', '12', '14', 'control', no, nc)];
