@@ -6,6 +6,7 @@ import type { StockPart } from '#core/devices';
 import { explore } from '#core/explore';
 import { candidatesFor, drain, needWords, preparing, twinOf, whyMissing } from '#core/fit';
 import { stockFromRows } from '#core/formats';
+import { lifeWords } from '#core/size';
 import { CliError } from './usage';
 import { must, openCircuit, parseWords } from './words';
 
@@ -79,7 +80,7 @@ export function fit(words: readonly string[]): number {
     brings: twin.brings.map(({ verdict, title, reason, remedy }) => ({ verdict, title, reason, remedy })),
     mends: twin.mends.map(({ title }) => title),
     at: twin.at,
-    lifeYears: twin.lifeYears,
+    life: twin.life,
     statesSeen: twin.statesSeen,
   };
   if (options.json) console.log(JSON.stringify(told, null, 1));
@@ -92,6 +93,7 @@ export function fit(words: readonly string[]): number {
     for (const { verdict, title, reason } of twin.brings) console.log(`  ${verdict.toUpperCase()}: ${title}. ${reason}`);
     for (const { hz, word, volts } of twin.at)
       console.log(`  at ${hz} Hz: ${word}${volts === undefined ? '' : `, ${volts.toFixed(1)} V at pull-in`}`);
+    if (twin.life) console.log(`  contacts last about ${lifeWords(twin.life)}`);
     console.log(`  seen in ${twin.statesSeen} input states`);
   }
   return twin.verdict === 'good' || twin.verdict === 'look' ? 0 : 1;

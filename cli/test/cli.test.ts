@@ -134,7 +134,7 @@ describe('sizing from the command line', () => {
   it('puts a part into a circuit, and lists what fits', async () => {
     const told = await json('fit', 'Contactor 1P and bar 30 A, 208-240 V coil', '--in', 'demo:Q1', '--as', 'K1');
     expect([told.verdict, told.statesSeen]).toEqual(['danger', 16]);
-    expect(told.brings.map(({ title }: { title: string }) => title)).toContain("K1's coil dead");
+    expect(told.brings.map(({ title }: { title: string }) => title)).toContain("K1's coil is dead");
     const { candidates } = await json('fit', '--in', 'demo:Q1', '--as', 'K1');
     expect(candidates[0]).toMatchObject({ verdict: 'good', word: 'Fits' });
   });

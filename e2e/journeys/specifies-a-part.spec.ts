@@ -64,7 +64,7 @@ test('a wrong coil: seen in the table, fitted all the same, dead in the circuit,
   await page.getByRole('textbox', { name: 'Search by what is printed on the part' }).fill('2P 30 FLA 208');
   await table.getByText('Contactor 2P 30 A, 208-240 V coil').click();
   const twin = page.locator('[data-twin="danger"]');
-  await expect(twin).toContainText("K1's coil dead");
+  await expect(twin).toContainText("K1's coil is dead");
   await expect(twin).toContainText('At 50 Hz: dead');
   const use = page.getByRole('button', { name: /all the same/ });
   await expect(use).toBeDisabled();
@@ -101,7 +101,7 @@ test('a transformer too small is refused by what it does to the coil, and its fu
   await toParts(page);
   await page.getByRole('button', { name: 'T1', exact: true }).click();
   await page.getByText('Control transformer 20 VA').click();
-  await expect(page.locator('[data-twin="danger"]')).toContainText('K1’s coil not guaranteed'.replace('’', "'"));
+  await expect(page.locator('[data-twin="danger"]')).toContainText('K1’s coil is not guaranteed'.replace('’', "'"));
   await expect(page.locator('[data-twin="danger"]')).toContainText('167 % of 0.833 A');
 });
 

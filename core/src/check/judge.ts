@@ -10,6 +10,8 @@ import {
   coilWord,
   judgePole,
   type PoleDemand,
+  type PoleLife,
+  poleLife,
   type Row,
   type Tables,
   type Verdict,
@@ -17,16 +19,18 @@ import {
   worstVerdict,
 } from '#core/size';
 import { volts } from '#core/units';
+import { COIL_ILLS, type CoilIll } from './coilIlls';
 
 export interface CoilOpinion {
   readonly window: CoilWindow | undefined;
-  readonly pullInWord: CoilWord | 'unknown' | 'never called' | 'reversed' | 'shorts';
+  readonly pullInWord: CoilWord | CoilIll['word'] | 'unknown' | 'never called';
   readonly holdWord: string;
   readonly verdict: Verdict;
-  /** one sentence: verdict, number, limit, reason */
+  /** verdict, number, limit, reason: the word, and why */
   readonly says: string;
-  /** it is not a matter of more or fewer volts: what to do, and where it was seen */
-  readonly ill?: { readonly remedy: string; readonly at: { readonly volts: number; readonly state: string } | undefined };
+  readonly why: string;
+  /** it is not a matter of more or fewer volts */
+  readonly ill?: CoilIll;
 }
 
 export interface CoilJudgement extends CoilOpinion {
@@ -54,61 +58,32 @@ export function weakestEvidence(device: Device, fields: readonly string[]): Evid
 /** A coil against what it meets: worst volts when it must close, worst volts held, and the highest it ever meets. */
 export function judgeExposure(tag: string, coil: Coil, exposure: CoilExposure): CoilOpinion {
   const window = coilWindow(coil);
-  const { pullIn, held, highest, rest } = exposure;
-  const ill = (
-    word: CoilOpinion['pullInWord'],
-    verdict: Verdict,
-    says: string,
-    remedy: string,
-    at: { readonly volts: number; readonly state: string } | undefined = undefined,
-  ): CoilOpinion => ({ window, pullInWord: word, holdWord: word, verdict, says, ill: { remedy, at } });
+  const { pullIn, held, highest } = exposure;
   if (!window || coil.ratedV === undefined || (coil.current === 'AC' && coil.hz === undefined))
     return {
       window,
       pullInWord: 'unknown',
       holdWord: 'unknown',
       verdict: 'cannot-clear',
-      says:
+      ...saying(
+        undefined,
         coil.halves === 'unknown'
           ? `${tag}: the coil has two halves. See whether they are joined in series, for the high volts, or in parallel, for the low ones.`
           : `${tag}: coil volts, kind or frequency unknown. Read them on the coil itself; the frame does not tell.`,
+      ),
     };
-  if (exposure.wastedRatio > 0.3) {
-    const fit = 'Do not energize. Fit a coil for the volts that are here.';
-    if (coil.halves === 'opposed')
-      return ill(
-        'burns',
-        'block',
-        'Burns. One of its two halves is reversed: no pull, only ohms against the volts.',
-        'Do not energize. Swap the two leads of one half.',
-      );
-    if (coil.current === 'AC') return ill('burns', 'block', `Burns. An AC coil on DC has only its winding's ohms against the volts.`, fit);
-    return coil.plus
-      ? ill('shorts', 'block', 'Shorts. A polarized coil on AC: its diode passes every other half-wave.', fit)
-      : ill('buzzes', 'danger', 'Buzzes. A DC coil on AC chatters and overheats.', fit);
+  const ill = COIL_ILLS.find(({ isSo }) => isSo(coil, exposure));
+  if (ill) {
+    const { word, verdict } = ill;
+    return { window, pullInWord: word, holdWord: word, verdict, ...saying(word, ill.why(exposure)), ill };
   }
-  if (exposure.reversedRatio > 0.3)
-    return ill(
-      'reversed',
-      'danger',
-      'Reversed. It does not operate, or its diode shorts the supply.',
-      'Swap its two leads: plus goes to the end that is marked plus.',
-    );
-  if (coil.pulseOnly && rest && rest.drive >= coil.dropOutTypicalRatio)
-    return ill(
-      'burns',
-      'danger',
-      `Burns. Made for pulses, it stays on at ${volts(rest.volts)} (${rest.state}).`,
-      'Call it by a pulse of 20 to 100 ms, or fit a coil that may stay on.',
-      rest,
-    );
   if (!pullIn)
     return {
       window,
       pullInWord: 'never called',
       holdWord: 'never called',
       verdict: 'look',
-      says: `No input state puts volts on ${tag}'s coil.`,
+      ...saying(undefined, `No input state puts volts on ${tag}'s coil.`),
     };
   const highWord = coilWord(coil, highest.drive);
   const tooHigh = highWord === 'burns' || (highWord === 'high' && coilVerdict(coil, pullIn.drive) === 'good');
@@ -125,7 +100,7 @@ export function judgeExposure(tag: string, coil: Coil, exposure: CoilExposure): 
     pullInWord: word,
     verdict,
     holdWord: held === undefined ? 'never held' : letsGo ? 'lets go' : highWord === 'burns' ? 'burns' : 'holds',
-    says: `${capital(word)}. ${volts(judged.volts)} at the coil; ${limit}.${times}`,
+    ...saying(word, `${volts(judged.volts)} at the coil; ${limit}.${times}`),
   };
 }
 
@@ -145,6 +120,10 @@ export function judgeCoil(planned: PlannedPart, exploration: Exploration): CoilJ
 }
 
 const round = (value: number): string => (value >= 10 ? String(Math.round(value)) : String(Math.round(value * 10) / 10));
+const saying = (word: string | undefined, why: string): Pick<CoilOpinion, 'says' | 'why'> => ({
+  why,
+  says: word === undefined ? why : `${capital(word)}. ${why}`,
+});
 const capital = (text: string): string => text[0]!.toUpperCase() + text.slice(1);
 
 export interface PoleJudgement {
@@ -157,6 +136,8 @@ export interface PoleJudgement {
   readonly serves: readonly string[];
   readonly verdict: Verdict;
   readonly evidence: Evidence;
+  /** undefined where a figure is missing or nothing is broken */
+  readonly life: PoleLife | undefined;
 }
 
 /** Held and pull-in amps of a coil that stands in for the one behind a contact. */
@@ -207,6 +188,7 @@ export function judgeContact(planned: PlannedPart, exploration: Exploration, tab
     serves: [...new Set(exposure.serves.map(({ part: load }) => exploration.plan.parts[load]!.device.tag))],
     verdict: worstVerdict(rows.map(({ verdict }) => verdict)),
     evidence: weakestEvidence(device, ratingFields(device)),
+    life: poleLife(rows, tables),
   };
 }
 

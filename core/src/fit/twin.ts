@@ -2,7 +2,7 @@ import { checkStudy, type Finding, judgeExposure, studyOf } from '#core/check';
 import { applyChanges, type Circuit, type Device, type EditChange, invariant } from '#core/circuit';
 import { type Coil, familyOf, loneDevice, type Part, partsOf, type StockPart } from '#core/devices';
 import { type Exploration, explore } from '#core/explore';
-import { DEFAULT_PRACTICE, lifeYears, numberAt, type Practice, tablesFor, type Verdict, worstVerdict } from '#core/size';
+import { DEFAULT_PRACTICE, type PoleLife, type Practice, type Verdict, worstVerdict } from '#core/size';
 import { amount } from '#core/units';
 import { type Mapping, mapTerminals, replacing } from './mapping';
 import { coilInUse } from './place';
@@ -32,7 +32,8 @@ export interface Twin {
   readonly mends: readonly Finding[];
   /** the coil's word at each site's frequency */
   readonly at: readonly { readonly hz: number; readonly word: string; readonly verdict: Verdict; readonly volts: number | undefined }[];
-  readonly lifeYears: number;
+  /** of the pole that wears first; undefined where a figure is missing or nothing is broken */
+  readonly life: PoleLife | undefined;
   readonly statesSeen: number;
 }
 
@@ -99,7 +100,6 @@ export function twinOf(
     const opinion = judgeExposure(device.tag, coil.part as Coil, exposure);
     return [{ hz, word: opinion.pullInWord, verdict: opinion.verdict, volts: exposure.pullIn?.volts }];
   });
-  const tables = tablesFor(practice);
   const dangers = [...brings, ...differences].filter(({ verdict }) => verdict === 'danger' || verdict === 'block').length;
   return {
     verdict: worst,
@@ -118,10 +118,10 @@ export function twinOf(
     brings,
     mends,
     at,
-    lifeYears: lifeYears(
-      numberAt(tables.constants, 'life operations', 'value') ?? 100_000,
-      numberAt(tables.constants, 'starts an hour', 'value') ?? 6,
-    ),
+    life: study.poles
+      .filter((pole) => pole.device.id === fitted.id)
+      .flatMap((pole) => pole.life ?? [])
+      .reduce<PoleLife | undefined>((least, one) => (!least || one.operations < least.operations ? one : least), undefined),
     statesSeen: exploration.statesSeen,
   };
 }

@@ -18,7 +18,7 @@ export type { Driven, DriverFacts, DriverKind } from './driver';
 export { bleeder, judgeCommon, judgeDriver, judgeResistor, leakHolds, sizeDcSupply, snubberLeakA } from './driver';
 export type { HeaterFacts } from './heater';
 export { sizeHeater } from './heater';
-export { insulationLifeShare, lifeHoursAt, lifeYears, restLeftS } from './life';
+export { insulationLifeShare, lifeHoursAt, lifeWords, lifeYears, type PoleLife, poleLife, restLeftS } from './life';
 export type { MotorFacts } from './motor';
 export { formulaAmps, lockedAmps, nemaSizeFor, sizeMotor, tableAmps } from './motor';
 export { pilotCodes, pilotLimits } from './pilotDuty';

@@ -57,6 +57,7 @@ function motorRows(ratings: PoleRatings, runA: number, lockedA: number, volts: n
       atMost(lockedA, make === undefined ? undefined : make * ratings.ac3A, {
         ...asks,
         asks: 'motor locked',
+        moment: 'made',
         rating: 'AC-3 make',
         source: tables.acCategories.source,
       }),
@@ -69,6 +70,7 @@ function motorRows(ratings: PoleRatings, runA: number, lockedA: number, volts: n
     atMost(lockedA, ratings.lockedA, {
       ...asks,
       asks: 'motor locked',
+      moment: 'made',
       rating: 'locked rotor',
       source: 'nameplate, AHRI-style motor rating',
     }),
@@ -139,7 +141,7 @@ export function judgePole(ratings: PoleRatings, demand: PoleDemand, tables: Tabl
     const makes = Math.max(total, demand.motorLockedA + demand.resistiveA, demand.coilInrushA + demand.electronicsA);
     rows.push(atMost(total, ratings.carryA, { asks: 'carries', unit: 'A', rating: 'carry', source: 'nameplate' }));
     if (ratings.makeA !== undefined)
-      rows.push(atMost(makes, ratings.makeA, { asks: 'makes', unit: 'A', rating: 'make', source: 'nameplate' }));
+      rows.push(atMost(makes, ratings.makeA, { asks: 'makes', moment: 'made', unit: 'A', rating: 'make', source: 'nameplate' }));
     return rows;
   }
   if (demand.current === 'DC') return [...rows, ...dcRows(ratings, demand, total, tables)];
@@ -176,7 +178,9 @@ export function judgePole(ratings: PoleRatings, demand: PoleDemand, tables: Tabl
         ? 'nameplate, IEC 60947-5-1'
         : 'nameplate; inductive share common practice';
     const words = { unit: 'A', source, kind: pilot ? 'limit' : 'typical' } as const;
-    classed.push(atMost(demand.coilInrushA + pilotA, makeA, { ...words, asks: 'coil at pull-in', rating: `${name}, make` }));
+    classed.push(
+      atMost(demand.coilInrushA + pilotA, makeA, { ...words, asks: 'coil at pull-in', moment: 'made', rating: `${name}, make` }),
+    );
     classed.push(atMost(demand.coilHeldA + pilotA, breakA, { ...words, asks: 'coil held', rating: `${name}, break` }));
   }
   return [...rows, ...classed];
@@ -190,6 +194,7 @@ function lampRows(ratings: PoleRatings, demand: PoleDemand, tables: Tables): Row
       : [
           atMost(demand.lampInrushA, ratings.peakA, {
             asks: 'lamps as they are made',
+            moment: 'made',
             unit: 'A',
             rating: 'peak make',
             source: 'nameplate',
@@ -206,6 +211,7 @@ function lampRows(ratings: PoleRatings, demand: PoleDemand, tables: Tables): Row
       : [
           atMost(demand.lampInrushA, ratings.lockedA ?? (amps === undefined ? undefined : ac1 * amps), {
             asks: 'lamps as they are made',
+            moment: 'made',
             unit: 'A',
             rating: ratings.lockedA === undefined ? '1.5 × resistive' : 'locked rotor',
             source: `${tables.lampInrush.source}; ${tables.acCategories.source}`,

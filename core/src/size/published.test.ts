@@ -342,8 +342,8 @@ const typical = [
     (key, label, value) => [one(`lamp ${key} ${label}`, (tables) => numberAt(tables.lampInrush, key, label), value)],
   ),
   ...across(
-    'transformer_share spare_share drop_share look_share resistor_look_share inductive_share_ac inductive_share_dc life_operations starts_an_hour coil_pf_inrush coil_pf_sealed least_dc_arc_V insulation_step_K',
-    [['value', '0.8 0.2 0.15 0.9 0.8 0.4 0.2 100000 6 0.7 0.35 30 10']],
+    'transformer_share spare_share drop_share look_share resistor_look_share inductive_share_ac inductive_share_dc life_operations mechanical_operations starts_an_hour coil_pf_inrush coil_pf_sealed least_dc_arc_V insulation_step_K',
+    [['value', '0.8 0.2 0.15 0.9 0.8 0.4 0.2 100000 250000 6 0.7 0.35 30 10']],
     (key, label, value) => [one(`constant ${key}`, (tables) => numberAt(tables.constants, key.replaceAll('_', ' '), label), value)],
   ),
 ];

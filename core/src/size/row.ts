@@ -14,6 +14,8 @@ export interface Row {
   readonly kind: 'limit' | 'typical';
   /** whether the figure is a ceiling or a floor */
   readonly sense: 'most' | 'least';
+  /** a current of the moment of closing, which welds; the others are carried and broken, which wears */
+  readonly moment?: 'made' | undefined;
 }
 
 const SLACK = 1e-9;
@@ -26,6 +28,7 @@ interface Wording {
   readonly kind?: Row['kind'];
   /** beyond this share of the figure it is worth a look */
   readonly lookShare?: number;
+  readonly moment?: 'made';
   /** what it is to pass the figure; `danger` unless said */
   readonly beyond?: Verdict;
 }
@@ -38,6 +41,7 @@ const made = (sense: Row['sense'], is: number | undefined, limit: number | undef
   unit: words.unit,
   rating: words.rating,
   source: words.source,
+  moment: words.moment,
   kind: words.kind ?? 'limit',
   verdict: is === undefined || limit === undefined || Number.isNaN(is) || Number.isNaN(limit) ? 'cannot-clear' : verdict,
 });

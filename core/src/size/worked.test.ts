@@ -28,6 +28,7 @@ import {
   parseCoilPrint,
   percentImpedance,
   pilotLimits,
+  poleLife,
   resistiveVolts,
   restLeftS,
   sameFrameOhms,
@@ -459,6 +460,20 @@ describe('times and lives', () => {
   it('six starts an hour make 100 000 in 1.9 years, 2 Hz in 13.9 h', () => {
     expect(lifeYears(100_000, 6)).toBeCloseTo(1.9, 1);
     expect(lifeHoursAt(100_000, 2)).toBeCloseTo(13.9, 1);
+  });
+  // In proportion to the amps broken, between the rated 100 000 and 250 000 that the mechanics last: common practice.
+  it.each([
+    ['at its full figure', { resistiveA: 20 }, { resistiveA: 20 }, 100_000],
+    ['half of it: twice as many', { resistiveA: 20 }, { resistiveA: 10 }, 200_000],
+    ['a tenth: the mechanics end it', { resistiveA: 20 }, { resistiveA: 2 }, 250_000],
+    ['a quarter too much: fewer', { resistiveA: 20 }, { resistiveA: 25 }, 80_000],
+    ['what it makes does not wear it, what it breaks does', { motorA: 20, lockedA: 40 }, { motorRunA: 10, motorLockedA: 39 }, 200_000],
+    ['a figure is missing: no life is told', { resistiveA: 20 }, { motorRunA: 5, motorLockedA: 30 }, undefined],
+    ['nothing to break but a signal', { surface: 'gold' as const }, { inputA: 0.005 }, undefined],
+  ])('a pole %s', (_what, ratings, demand, operations) => {
+    const life = poleLife(judgePole(ratings, { ...NO_DEMAND, volts: 240, ...demand }));
+    expect(life?.operations).toBe(operations);
+    if (operations !== undefined) expect(life!.years).toBeCloseTo(operations / (6 * 8760), 6);
   });
   it('20 K hotter leaves a quarter of the insulation life', () => expect(insulationLifeShare(20)).toBe(0.25));
 });

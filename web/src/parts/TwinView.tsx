@@ -1,5 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import type { Device } from '#core/circuit';
+import { lifeWords } from '#core/size';
 import { amount } from '#core/units';
 import { Heading, Note } from '../ui/parts';
 import { MARK, TONE } from '../ui/verdicts';
@@ -85,8 +86,7 @@ export function TwinView({ device, title, from, twin, children }: Props) {
             </Box>
           ))}
           <Box color="muted" fontSize="13px">
-            Seen in {twin.statesSeen} input states. Contact life about {twin.lifeYears.toFixed(1)} years at the job's starts an hour,
-            typical.
+            Seen in {twin.statesSeen} input states.{twin.life && ` Its contacts last about ${lifeWords(twin.life)}.`}
           </Box>
         </Box>
       </Flex>

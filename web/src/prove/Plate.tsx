@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Device } from '#core/circuit';
 import { familyOf } from '#core/devices';
+import { lifeWords } from '#core/size';
 import { amount, amps, figures, span, reading as spell } from '#core/units';
 import { useAppDispatch, useAppSelector } from '../app/store';
 import { useBench } from '../circuit/BenchProvider';
@@ -220,7 +221,7 @@ function DevicePlate({ device, onFold }: { device: Device; onFold: () => void })
         </Note>
       )}
       {(family.group === 'switch' || family.group === 'control') && <Commands device={device} />}
-      {poles.map(({ contact, rows, serves, verdict }) => (
+      {poles.map(({ contact, rows, serves, verdict, life }) => (
         <Box key={contact}>
           <Label>
             {contact} against {serves.join(', ')} · {verdict}
@@ -243,6 +244,11 @@ function DevicePlate({ device, onFold }: { device: Device; onFold: () => void })
               </Box>
             </Box>
           ))}
+          {life && (
+            <Box color="muted" fontSize="13px">
+              Lasts about {lifeWords(life)}.
+            </Box>
+          )}
         </Box>
       ))}
       {swap && (

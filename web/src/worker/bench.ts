@@ -134,13 +134,14 @@ export function createBench(): Desk {
           inrushVa: coil.inrushVa,
           sealedVa: coil.sealedVa,
         })),
-        poles: study.poles.map(({ device, contact, verdict, serves, rows, demand }) => ({
+        poles: study.poles.map(({ device, contact, verdict, serves, rows, demand, life }) => ({
           device: device.id,
           contact,
           verdict,
           serves,
           rows,
           demand,
+          life: life ?? null,
         })),
         transformers: [...exploration.transformers].map(([index, seen]) => {
           const { device, part } = now.parts[index]!;

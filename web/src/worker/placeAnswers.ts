@@ -97,7 +97,7 @@ export function createPlaces() {
         brings: twin.brings,
         mends: twin.mends.map(({ title }) => title),
         at: twin.at.map(({ hz, word, volts }) => ({ hz, word, volts: volts ?? null })),
-        lifeYears: twin.lifeYears,
+        life: twin.life ?? null,
         statesSeen: twin.statesSeen,
         changes: twin.changes,
       };

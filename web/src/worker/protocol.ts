@@ -5,7 +5,7 @@ import type { Sheet } from '#core/draw';
 import type { Measured, Outcome, Sightings, Test } from '#core/find';
 import type { Cell, Corner, Difference } from '#core/fit';
 import type { Fault, MeterMode } from '#core/network';
-import type { CoilWindow, PoleDemand, Practice, Row, Verdict } from '#core/size';
+import type { CoilWindow, PoleDemand, PoleLife, Practice, Row, Verdict } from '#core/size';
 
 /** What the bench worker is asked, and what it answers: one line each way, told apart by `type`. */
 export interface Questions {
@@ -121,6 +121,7 @@ export interface StudyAnswer {
     readonly serves: readonly string[];
     readonly rows: readonly Row[];
     readonly demand: PoleDemand;
+    readonly life: PoleLife | null;
   }[];
   readonly transformers: readonly {
     readonly device: DeviceId;
@@ -189,7 +190,7 @@ export interface TwinAnswer {
   readonly brings: readonly Finding[];
   readonly mends: readonly string[];
   readonly at: readonly { readonly hz: number; readonly word: string; readonly volts: number | null }[];
-  readonly lifeYears: number;
+  readonly life: PoleLife | null;
   readonly statesSeen: number;
   readonly changes: readonly EditChange[];
 }

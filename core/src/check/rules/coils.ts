@@ -10,6 +10,9 @@ const REMEDY: Readonly<Record<string, string>> = {
   burns: 'Do not energize. Fit a coil for the volts that are here.',
 };
 
+/** Words of the gauge that want a verb in a sentence. */
+const ADJECTIVES = new Set(['dead', 'high', 'not guaranteed', 'reversed']);
+
 export const coilRule: Rule = {
   id: 'coil-window',
   title: 'Coil against the volts it gets',
@@ -21,7 +24,7 @@ export const coilRule: Rule = {
         const { device, coil, exposure, pullInWord, window, ill } = judged;
         const name = coil.latch ? `${device.tag}'s ${coil.latch} coil` : `${device.tag}'s coil`;
         const high = pullInWord === 'burns' || pullInWord === 'high';
-        const seen = ill ? ill.at : high ? exposure.highest : exposure.pullIn;
+        const seen = ill ? ill.at?.(exposure) : high ? exposure.highest : exposure.pullIn;
         return {
           id: `coil-window:${device.id}${coil.id === 'coil' ? '' : `:${coil.id}`}`,
           rule: 'coil-window',
@@ -33,7 +36,7 @@ export const coilRule: Rule = {
               ? `${name}: unknown`
               : judged.verdict === 'look' && pullInWord === 'never called'
                 ? `${name} is never called`
-                : `${name} ${pullInWord}`,
+                : `${name} ${ADJECTIVES.has(pullInWord) ? 'is ' : ''}${pullInWord}`,
           is: seen?.volts,
           limit: ill ? undefined : high ? window?.mostV : window?.mustCloseV,
           limitKind: 'limit',
@@ -44,7 +47,7 @@ export const coilRule: Rule = {
               : pullInWord === 'high'
                 ? 'It works, runs hot and dies early.'
                 : 'It does not pull in as it must.',
-          reason: judged.says,
+          reason: judged.why,
           remedy: ill?.remedy ?? REMEDY[pullInWord] ?? 'Read the print on the coil and enter it.',
           source: coilRule.source,
           evidence: judged.evidence,

@@ -19,6 +19,7 @@ resistor_look_share   0.8    ×  a_resistor_beyond_this_share_of_its_volts_is_lo
 inductive_share_ac    0.4    ×  resistive_amps_that_hold_for_an_inductive_AC_load
 inductive_share_dc    0.2    ×  resistive_amps_that_hold_for_an_inductive_DC_load
 life_operations       100000 op  electrical_life_at_rated_load
+mechanical_operations 250000 op  mechanical_life_the_low_end_of_what_is_usual
 starts_an_hour        6      /h  starts_an_hour_when_nobody_counted
 coil_pf_inrush        0.7    pf  power_factor_of_a_coil_at_pull-in
 coil_pf_sealed        0.35   pf  power_factor_of_a_coil_held
