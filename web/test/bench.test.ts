@@ -5,10 +5,15 @@ import { DEMO, demo, on, point, powered } from '../../core/src/testing/demo';
 import { createBench } from '../src/worker/bench';
 import type { LookAnswer } from '../src/worker/protocol';
 
-function desk(name: string, log: readonly LogEntry[], faults: Parameters<ReturnType<typeof createBench>['run']>[0]['faults'] = []) {
+function desk(
+  name: string,
+  log: readonly LogEntry[],
+  faults: Parameters<ReturnType<typeof createBench>['run']>[0]['faults'] = [],
+  practice = DEFAULT_PRACTICE,
+) {
   const circuit = demo(name);
   const bench = createBench();
-  const answer = bench.circuit({ document: circuit, practice: DEFAULT_PRACTICE });
+  const answer = bench.circuit({ document: circuit, practice });
   const run = bench.run({ log, faults });
   const look = (atMs: number, more: Partial<Parameters<typeof bench.look>[0]> = {}): LookAnswer =>
     bench.look({ atMs, red: null, black: null, mode: 'vac', clamp: null, device: null, ...more });
@@ -129,7 +134,7 @@ describe('finding, as the page asks', () => {
     expect(answer.sights.find(({ tag }) => tag === 'K1')!.actual).toBe(false);
     expect(answer.sights.find(({ tag }) => tag === 'M1')!.actual).toBeNull();
     expect(answer.advice).not.toBeNull();
-    expect(answer.others.map(({ way }) => way)).toEqual(['half-split', 'follow from source', 'load first']);
+    expect(answer.others.map(({ way }) => way)).toEqual(['load first', 'half-split', 'follow from the source']);
     expect(answer.through[0]).toBe('T1:R');
     expect(answer.reference).toBe('T1:C');
   });
@@ -154,6 +159,26 @@ describe('finding, as the page asks', () => {
     expect(answer.ranked[0]!.words).toEqual(['PS1 1-2 stays open']);
     expect(answer.cleared).toEqual(expect.arrayContaining(['DT1', 'TC1', 'F1']));
     expect(answer.advice).toBeNull();
+  });
+  // each way by what it is: at the load, at the first point after the source, at one that halves; the default is computed
+  it.each([
+    ['best', 'best next test', undefined],
+    ['load-first', 'load first', ['K1:A1', 'K1:A2']],
+    ['source', 'follow from the source', ['T1:R', 'T1:C']],
+    ['half-split', 'half-split', undefined],
+  ])('a job that finds faults by %s is shown that test first, the others beside it', (faultMethod, way, leads) => {
+    const answer = desk('Q1', [], [], { ...DEFAULT_PRACTICE, schools: { faultMethod } }).bench.find(ask);
+    expect(answer.advice!.way).toBe(way);
+    if (leads) expect([answer.advice!.red, answer.advice!.black]).toEqual(leads);
+    expect(answer.others.map((one) => one.way)).not.toContain(way);
+    expect(answer.others).toHaveLength(3);
+    expect(answer.advice!.outcomes.length).toBeGreaterThan(0);
+  });
+  it('a load that has been tested is not asked for again', () => {
+    const { bench, between } = desk('Q1', [], [], { ...DEFAULT_PRACTICE, schools: { faultMethod: 'load-first' } });
+    const measured = [{ ...between('K1:A1', 'K1:A2'), mode: 'vac' as const, volts: 0.1 }];
+    const after = bench.find({ ...ask, measured }).advice!;
+    expect([after.red, after.black]).not.toEqual(['K1:A1', 'K1:A2']);
   });
   it('a complaint that is not there is an error, not a guess', () =>
     expect(() => desk('Q1', []).bench.find({ ...ask, complaint: 5 })).toThrow(/no such complaint/));

@@ -156,6 +156,16 @@ const broken: readonly [
   ['overcurrent-device', 'Q3', [set('dF1', 'ratingA', 40)], 'dF1', 'look'],
   ['overload-setting', 'Q3', [set('dOL1', 'settingA', 16)], 'dOL1', 'danger'],
   ['overload-setting', 'Q3', [set('dOL1', 'settingA', 13)], 'dOL1', 'look'],
+  // NEC 430.32(A)(1), from memory: 125 % of the nameplate at a service factor of 1.15 and above, 115 % below it
+  [
+    'overload-setting',
+    'Q3',
+    [set('dOL1', 'settingA', 13), set('dM1', 'serviceFactor', 1)],
+    'dOL1',
+    'danger',
+    undefined,
+    [set('dOL1', 'settingA', 13), set('dM1', 'serviceFactor', 1.15)],
+  ],
   ['overload-setting', 'Q3', [set('dOL1', 'settingA', 9)], 'dOL1', 'look'],
   ['overload-setting', 'Q3', [set('dOL1', 'settingA', null)], 'dOL1', 'cannot-clear'],
   ['insulation-in-sheath', 'L1A', [insulate('L1A', 'cW1', 150)], 'dX1', 'danger'],

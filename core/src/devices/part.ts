@@ -145,6 +145,7 @@ export interface Motor extends TwoEnded {
   readonly lockedA: number;
   readonly lockedPf: number;
   readonly runUpMs: number;
+  readonly serviceFactor: number | undefined;
   readonly protector: boolean;
 }
 
@@ -158,6 +159,7 @@ export interface Motor3 extends Common {
   readonly lockedA: number;
   readonly lockedPf: number;
   readonly runUpMs: number;
+  readonly serviceFactor: number | undefined;
 }
 
 export interface Source extends TwoEnded {

@@ -20,7 +20,7 @@ export type { HeaterFacts } from './heater';
 export { sizeHeater } from './heater';
 export { insulationLifeShare, lifeHoursAt, lifeWords, lifeYears, type PoleLife, poleLife, restLeftS } from './life';
 export type { MotorFacts } from './motor';
-export { formulaAmps, lockedAmps, nemaSizeFor, sizeMotor, tableAmps } from './motor';
+export { formulaAmps, lockedAmps, nemaSizeFor, overloadShare, sizeMotor, tableAmps } from './motor';
 export { pilotCodes, pilotLimits } from './pilotDuty';
 export type { PoleDemand } from './pole';
 export { judgePole, lampUnits, NO_DEMAND } from './pole';

@@ -20,6 +20,9 @@ export interface MotorFacts {
   readonly hermetic?: boolean | undefined;
 }
 
+/** Most an overload relay may be set to over the nameplate's amps. Source: NEC 430.32(A)(1), from memory. */
+export const overloadShare = (serviceFactor: number): number => (serviceFactor >= 1.15 ? 1.25 : 1.15);
+
 /** Nameplate volts of motors belong to system volts: 115 to 120, 230 to 240, 460 to 480, 575 to 600. Source: ANSI C84.1. */
 export const motorVolts = (volts: number, table: Table): number | undefined => {
   const columns = table.columns.map(Number);
@@ -98,7 +101,7 @@ export function sizeMotor(motor: MotorFacts, practice: 'na' | 'iec' = 'na', tabl
       figure('If it cannot start, at most', device(base, 2.25, tables.sizesNec, false), 'A', 'NEC 440.22(A): 225 %'),
     );
   } else {
-    const overload = name === undefined ? undefined : name * ((motor.serviceFactor ?? 1) >= 1.15 ? 1.25 : 1.15);
+    const overload = name === undefined ? undefined : name * overloadShare(motor.serviceFactor ?? 1);
     figures.push(
       figure('Conductor at least', base * 1.25, 'A', 'NEC 430.22'),
       figure('Inverse-time breaker at most', device(base, 2.5, tables.sizesNec, true), 'A', 'NEC 430.52: 250 %, next size up'),

@@ -92,7 +92,7 @@ export const SCHOOLS = {
       { value: 'half-split', words: 'half-split', reason: 'Fewest readings on a long string of equal access.' },
       { value: 'source', words: 'follow from the source', reason: 'Teaches the path; good for few devices.' },
     ],
-    changes: 'kept with the job; Find shows every method on the same evidence',
+    changes: 'which test Find puts first; the others stand beside it, on the same evidence',
   },
   bothThrows: {
     question: 'Both throws of one pole for two loads',

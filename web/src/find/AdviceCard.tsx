@@ -38,6 +38,8 @@ const OutcomeButton = chakra('button', {
   },
 });
 
+const capital = (text: string): string => `${text[0]!.toUpperCase()}${text.slice(1)}`;
+
 export function AdviceCard({
   advice,
   onEnter,
@@ -75,7 +77,7 @@ export function AdviceCard({
     >
       <Box flex="1 1 300px">
         <Label mt="0">
-          Best next test · {advice.liveV < 1 ? 'dead in the healthy circuit' : `live, up to ${spell(advice.liveV)} V to earth`}
+          {capital(advice.way)} · {advice.liveV < 1 ? 'dead in the healthy circuit' : `live, up to ${spell(advice.liveV)} V to earth`}
         </Label>
         <Box fontSize="20px" fontWeight={600}>
           <Lead data-lead="red">R</Lead>

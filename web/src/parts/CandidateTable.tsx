@@ -1,5 +1,5 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import { Cell, Head } from '../ui/tableParts';
 import { useIsNarrow } from '../ui/useIsNarrow';
 import { Verdicted } from '../ui/verdicts';
@@ -25,6 +25,10 @@ interface Props {
 export function CandidateTable({ candidates, selected, compared, onSelect, onCompare }: Props) {
   const narrow = useIsNarrow();
   const body = useRef<HTMLTableSectionElement>(null);
+  // the list gets short when the twin opens under it: the chosen row stays in sight
+  useEffect(() => {
+    if (selected) body.current?.querySelector(`[data-part="${selected}"]`)?.scrollIntoView({ block: 'nearest' });
+  }, [selected]);
   const move = (by: number) => {
     const at = candidates.findIndex(({ part }) => part.id === selected);
     const next = candidates[Math.max(0, Math.min(candidates.length - 1, at + by))];

@@ -164,7 +164,7 @@ export function createBench(): Desk {
         greatestToEarth: Object.fromEntries(now.points.map((point) => [point, exploration.greatestToEarth[now.nodeOf(point)]!])),
       };
     },
-    find: (ask) => answerFind(need(circuit), need(plan), ask),
+    find: (ask) => answerFind(need(circuit), need(plan), ask, practice),
     stock({ parts }) {
       stock = parts;
       places.forgetLists();

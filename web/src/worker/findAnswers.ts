@@ -16,6 +16,7 @@ import {
   type Test,
 } from '#core/find';
 import type { Fault, NetworkPlan } from '#core/network';
+import { type Practice, schoolOf } from '#core/size';
 import type { FindAnswer, FindAsk } from './protocol';
 
 let cache: { key: string; predictions: Predictions } | undefined;
@@ -36,7 +37,10 @@ function predictionsFor(circuit: Circuit, plan: NetworkPlan, complaint: number):
 
 const sameFault = (a: Fault | undefined, b: Fault): boolean => JSON.stringify(a) === JSON.stringify(b);
 
-export function answerFind(circuit: Circuit, plan: NetworkPlan, ask: FindAsk): FindAnswer {
+const WAYS = { best: 'best next test', 'load-first': 'load first', 'half-split': 'half-split', source: 'follow from the source' } as const;
+type Way = keyof typeof WAYS;
+
+export function answerFind(circuit: Circuit, plan: NetworkPlan, ask: FindAsk, practice: Practice): FindAnswer {
   const complaint = circuit.complaints[ask.complaint];
   if (!complaint) throw new Error('This circuit has no such complaint.');
   const predictions = predictionsFor(circuit, plan, ask.complaint);
@@ -53,10 +57,6 @@ export function answerFind(circuit: Circuit, plan: NetworkPlan, ask: FindAsk): F
   const spell = (point: Point) => spellPoint(circuit, point);
   const safe = (test: Test) =>
     !ask.noDanger || [test.red, test.black].every((point) => (predictions.healthyToEarth[predictions.points.indexOf(point)] ?? 0) <= 50);
-  const advice =
-    ranked[0] && ranked[0].share > 0.95
-      ? undefined
-      : bestNext(predictions, evidence, ask.before, { allow: safe, ...(profile ? { reference: profile.reference } : {}) });
   const words = (index: number) => predictions.suspects[index]!.words;
   const walk: Test[] = profile
     ? profile.points
@@ -64,6 +64,19 @@ export function answerFind(circuit: Circuit, plan: NetworkPlan, ask: FindAsk): F
         .map((red) => ({ red, black: profile.reference, mode }))
     : [];
   const tell = (test: Test | undefined) => (test ? `red on ${spell(test.red)}, black on ${spell(test.black)}` : 'nothing left to test');
+  const half = walk.length === 0 ? undefined : halfSplit(walk)(predictions, evidence, {});
+  const best = bestNext(predictions, evidence, ask.before, { allow: safe, ...(profile ? { reference: profile.reference } : {}) });
+  const tests: Readonly<Record<Way, Test | undefined>> = {
+    best: best?.test,
+    'load-first': (about && walk.length > 0 && loadFirst(plan, about.index, predictions, ask.measured)) || half,
+    'half-split': half,
+    source: walk.length === 0 ? undefined : fromSource(walk)(predictions, evidence, {}),
+  };
+  const wanted = schoolOf(practice, 'faultMethod') as Way;
+  const isDone = ranked[0] !== undefined && ranked[0].share > 0.95;
+  // the job's own way leads while it has a test to give that may be made; else the best one does
+  const way: Way = tests[wanted] && safe(tests[wanted]) ? wanted : 'best';
+  const test = isDone ? undefined : tests[way];
   const healthy = predictions.sightings[0]!;
   return {
     title: complaint.title,
@@ -79,13 +92,14 @@ export function answerFind(circuit: Circuit, plan: NetworkPlan, ask: FindAsk): F
         faults: members.slice(0, 4).map((index) => predictions.suspects[index]!.fault ?? null),
       })),
     cleared: clearedParts(predictions, belief),
-    advice: advice
+    advice: test
       ? {
-          test: advice.test,
-          red: spell(advice.test.red),
-          black: spell(advice.test.black),
-          liveV: healthyVolts(predictions, advice.test),
-          outcomes: outcomesOf(predictions, belief, advice.test)
+          test,
+          way: WAYS[way],
+          red: spell(test.red),
+          black: spell(test.black),
+          liveV: healthyVolts(predictions, test),
+          outcomes: outcomesOf(predictions, belief, test)
             .slice(0, 5)
             .map((outcome) => ({ ...outcome, words: tellOutcome(predictions, outcome.leaves, belief) })),
         }
@@ -112,14 +126,7 @@ export function answerFind(circuit: Circuit, plan: NetworkPlan, ask: FindAsk): F
     others:
       walk.length === 0
         ? []
-        : [
-            { way: 'half-split', words: tell(halfSplit(walk)(predictions, evidence, {})) },
-            { way: 'follow from source', words: tell(fromSource(walk)(predictions, evidence, {})) },
-            {
-              way: 'load first',
-              words: tell(loadFirst(plan, about!.index, predictions, ask.measured) ?? halfSplit(walk)(predictions, evidence, {})),
-            },
-          ],
+        : (Object.keys(WAYS) as Way[]).filter((one) => one !== way).map((one) => ({ way: WAYS[one], words: tell(tests[one]) })),
     dangerV: Math.max(0, ...predictions.healthyToEarth),
   };
 }

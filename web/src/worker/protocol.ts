@@ -239,6 +239,8 @@ export interface FindAnswer {
   readonly cleared: readonly string[];
   readonly advice: {
     readonly test: Test;
+    /** the way of fault finding that it follows */
+    readonly way: string;
     readonly red: string;
     readonly black: string;
     readonly liveV: number;

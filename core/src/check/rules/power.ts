@@ -1,6 +1,6 @@
 import { type Device, terminalId } from '#core/circuit';
 import type { Fuse } from '#core/devices';
-import { ampacity, nextSize, rulesOf, schoolOf, sizeMotor, smallConductorLimit } from '#core/size';
+import { ampacity, nextSize, overloadShare, rulesOf, schoolOf, sizeMotor, smallConductorLimit } from '#core/size';
 import { amount, spellSize, volts } from '#core/units';
 import type { Finding } from '../finding';
 import { type Rule, type Study, tell, tellUnread } from '../study';
@@ -168,13 +168,21 @@ export const deviceRule: Rule = {
   },
 };
 
+interface MotorBehind {
+  readonly tag: string;
+  readonly runA: number;
+  readonly ratedV: number | undefined;
+  readonly phases: 1 | 3;
+  readonly serviceFactor: number | undefined;
+}
+
 function motorsBehind({ exploration }: Study, device: Device) {
   const { plan } = exploration;
   const own = plan.partsIn(device.id).find(({ part }) => part.kind === 'fuse');
   if (own?.part.kind !== 'fuse') return [];
   // followed along wires and through devices that pass power, away from the device's load side
   const seen = new Set<string>();
-  const found = new Map<string, { tag: string; runA: number; ratedV: number | undefined; phases: 1 | 3 }>();
+  const found = new Map<string, MotorBehind>();
   const walk = (point: string, depth: number): void => {
     if (seen.has(point) || depth > 40) return;
     seen.add(point);
@@ -186,10 +194,14 @@ function motorsBehind({ exploration }: Study, device: Device) {
     if (id === device.id) return;
     for (const { part, device: owner } of plan.partsIn(id as never)) {
       const at = (mark: string) => `${id}:${mark}` === point;
-      if (part.kind === 'motor' && (at(part.a) || at(part.b)))
-        found.set(owner.tag, { tag: owner.tag, runA: part.runA, ratedV: part.ratedV, phases: 1 });
-      if (part.kind === 'motor3' && part.ends.some(at))
-        found.set(owner.tag, { tag: owner.tag, runA: part.runA, ratedV: part.ratedV, phases: 3 });
+      if ((part.kind === 'motor' && (at(part.a) || at(part.b))) || (part.kind === 'motor3' && part.ends.some(at)))
+        found.set(owner.tag, {
+          tag: owner.tag,
+          runA: part.runA,
+          ratedV: part.ratedV,
+          phases: part.kind === 'motor' ? 1 : 3,
+          serviceFactor: part.serviceFactor,
+        });
       if ((part.kind === 'contact' && part.duty === 'power') || part.kind === 'fuse' || part.kind === 'join') {
         if (part.b === '!earth') continue;
         if (at(part.a)) walk(`${id}:${part.b}`, depth + 1);
@@ -309,9 +321,10 @@ export const overloadRule: Rule = {
             remedy: 'Read the setting and enter it.',
           }),
         ];
-      // the service factor is not on the plate here: the lower share is the careful one
-      const most = rules === 'na' ? 1.25 * motor.runA : 1.05 * motor.runA;
-      const careful = rules === 'na' ? 1.15 * motor.runA : 1.05 * motor.runA;
+      // while nobody has read the service factor, what only the larger one allows is worth a look
+      const share = (serviceFactor: number) => (rules === 'na' ? overloadShare(serviceFactor) : 1.05);
+      const most = share(motor.serviceFactor ?? 1.15) * motor.runA;
+      const careful = share(motor.serviceFactor ?? 1) * motor.runA;
       if (setting <= careful + 1e-9 && setting >= motor.runA * 0.99) return [];
       const high = setting > careful;
       return [
@@ -322,7 +335,9 @@ export const overloadRule: Rule = {
           limit: high ? careful : motor.runA,
           unit: 'A',
           consequence: high ? 'The motor burns out before it trips.' : 'It trips at full load.',
-          reason: high ? `${Math.round((100 * setting) / motor.runA)} % of the nameplate.` : 'Below the running amps.',
+          reason: high
+            ? `${Math.round((100 * setting) / motor.runA)} % of the nameplate; service factor ${motor.serviceFactor ?? 'not read'}.`
+            : 'Below the running amps.',
           remedy: `Set it to the nameplate, ${motor.runA} A.`,
         }),
       ];

@@ -9,6 +9,7 @@ const motorFields = (lockedTimes: number, lockedSource: string) => ({
   lockedA: field.number('Locked rotor', 'A', 0.1, 8000),
   lockedTimes: field.typical('Locked over running', '×', lockedTimes, lockedSource, 1, 15),
   lockedPf: field.typical('Power factor locked', '', 0.45, undefined, 0.1, 1),
+  serviceFactor: field.rating('Service factor', '', 1, 1.5),
   runUpS: field.typical('Runs up in', 's', 0.4, undefined, 0.05, 60),
 });
 
@@ -21,6 +22,7 @@ const motorNumbers = (plate: Plate) => {
     lockedA: plate.number('lockedA') ?? runA * plate.certain('lockedTimes'),
     lockedPf: plate.certain('lockedPf'),
     runUpMs: plate.certain('runUpS') * 1000,
+    serviceFactor: plate.number('serviceFactor'),
   };
 };
 
