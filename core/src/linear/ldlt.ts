@@ -32,6 +32,9 @@ export interface Factors {
   readonly offIm: Float64Array;
   readonly dRe: Float64Array;
   readonly dIm: Float64Array;
+  /** 1 over D: a solve multiplies */
+  readonly overRe: Float64Array;
+  readonly overIm: Float64Array;
   readonly lRe: Float64Array;
   readonly lIm: Float64Array;
   readonly dirty: Uint8Array;
@@ -103,6 +106,8 @@ export function emptyFactors(plan: FactorPlan): Factors {
     offIm: make(row.length),
     dRe: make(size),
     dIm: make(size),
+    overRe: make(size),
+    overIm: make(size),
     lRe: make(row.length),
     lIm: make(row.length),
     dirty: new Uint8Array(size).fill(1),
@@ -190,6 +195,8 @@ export function refactor(factors: Factors): void {
     const square = diagonalRe * diagonalRe + diagonalIm * diagonalIm;
     const overRe = diagonalRe / square;
     const overIm = -diagonalIm / square;
+    factors.overRe[j] = overRe;
+    factors.overIm[j] = overIm;
     for (let p = from; p < to; p++) {
       const re = lRe[p]! * overRe - lIm[p]! * overIm;
       lIm[p] = lRe[p]! * overIm + lIm[p]! * overRe;
@@ -204,7 +211,7 @@ export function refactor(factors: Factors): void {
  * Call `refactor` first when entries have moved.
  */
 export function solveInPlace(factors: Factors, bRe: Float64Array, bIm: Float64Array): void {
-  const { plan, dRe, dIm, lRe, lIm, workRe: xRe, workIm: xIm } = factors;
+  const { plan, overRe, overIm, lRe, lIm, workRe: xRe, workIm: xIm } = factors;
   const { size, order, start, row } = plan;
   for (let j = 0; j < size; j++) {
     xRe[j] = bRe[order[j]!]!;
@@ -221,9 +228,8 @@ export function solveInPlace(factors: Factors, bRe: Float64Array, bIm: Float64Ar
     }
   }
   for (let j = size - 1; j >= 0; j--) {
-    const square = dRe[j]! * dRe[j]! + dIm[j]! * dIm[j]!;
-    let re = (xRe[j]! * dRe[j]! + xIm[j]! * dIm[j]!) / square;
-    let im = (xIm[j]! * dRe[j]! - xRe[j]! * dIm[j]!) / square;
+    let re = xRe[j]! * overRe[j]! - xIm[j]! * overIm[j]!;
+    let im = xRe[j]! * overIm[j]! + xIm[j]! * overRe[j]!;
     for (let p = start[j]!; p < start[j + 1]!; p++) {
       const i = row[p]!;
       re -= lRe[p]! * xRe[i]! - lIm[p]! * xIm[i]!;

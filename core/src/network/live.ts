@@ -116,15 +116,17 @@ export function solveNet(net: Net): void {
   refactor(net.factors);
   net.vRe.fill(0);
   net.vIm.fill(0);
-  net.places.forEach(({ nodes, weights }, branch) => {
-    if (net.eRe[branch] === 0 && net.eIm[branch] === 0) return;
+  // few branches drive: the loop over all of them must cost next to nothing
+  for (let branch = 0; branch < net.eRe.length; branch++) {
+    if (net.eRe[branch] === 0 && net.eIm[branch] === 0) continue;
     const { re, im } = nortonOf(net, branch);
+    const { nodes, weights } = net.places[branch]!;
     nodes.forEach((node, index) => {
       if (node === EARTH_NODE) return;
       net.vRe[node]! += weights[index]! * re;
       net.vIm[node]! += weights[index]! * im;
     });
-  });
+  }
   solveInPlace(net.factors, net.vRe, net.vIm);
   net.stale = false;
 }
