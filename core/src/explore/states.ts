@@ -11,6 +11,7 @@ import {
   partAmps,
   partVolts,
   planNetwork,
+  rmsOver,
   setPart,
   solveNet,
   voltsAt,
@@ -32,7 +33,7 @@ import {
   showMoment,
   sightOf,
 } from '#core/sequence';
-import { magnitude, subtract } from '#core/units';
+import { magnitude, subtract, ZERO } from '#core/units';
 import { inputStates } from './inputs';
 
 /** What a coil met over the states tried. Volts RMS at its terminals; drive is the share of rated that moves it. */
@@ -209,7 +210,7 @@ export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = [], nea
       }
       watchCallInputs(rig, calls, name, callInputs);
       for (let node = 0; node < plan.nodeCount; node++) {
-        const toEarth = Math.hypot(...rig.nets.map((net) => magnitude(voltsAt(net, node))));
+        const toEarth = rmsOver(rig.nets, (net) => voltsAt(net, node));
         if (toEarth > greatestToEarth[node]!) greatestToEarth[node] = toEarth;
         if (seen === 1) offToEarth[node] = toEarth; // the first state calls nothing; its last frame stays
       }
@@ -233,7 +234,7 @@ export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = [], nea
   };
 }
 
-const branchRms = (rig: Rig, branch: number): number => Math.hypot(...rig.nets.map((net) => magnitude(branchAmps(net, branch))));
+const branchRms = (rig: Rig, branch: number): number => rmsOver(rig.nets, (net) => branchAmps(net, branch));
 
 /** Volts across a load; of a three-phase one between its first two lines. */
 const loadVolts = (rig: Rig, index: number): number => {
@@ -274,7 +275,7 @@ function watchCallInputs(rig: Rig, calls: readonly PlannedPart[], state: string,
     if (part.kind !== 'source') continue;
     for (const mark of [part.a, part.b]) {
       const node = plan.nodeOf(terminalId(device.id, mark));
-      const volts = Math.hypot(...nets.map((net, k) => (floating[k]![node] ? 0 : magnitude(voltsAt(net, node)))));
+      const volts = rmsOver(nets, (net, k) => (floating[k]![node] ? ZERO : voltsAt(net, node)));
       if (volts > (kept.get(index)?.volts ?? 0)) kept.set(index, { volts, state });
     }
   }
@@ -287,7 +288,7 @@ export function secondaryOf(rig: Rig, index: number): { volts: number; va: numbe
   const top = firstBranch + part.primary.length - 1 + part.secondary.length - 2;
   const at = (mark: string) => rig.plan.nodeOf(terminalId(device.id, mark));
   const volts = pairVolts(rig.nets, at(part.secondary.at(-1)!.mark), at(part.secondary[0]!.mark));
-  return { volts, va: volts * Math.hypot(...rig.nets.map((net) => magnitude(branchAmps(net, top)))) };
+  return { volts, va: volts * rmsOver(rig.nets, (net) => branchAmps(net, top)) };
 }
 
 function watchCoils(
@@ -402,7 +403,5 @@ function loadKind(part: Part): Served['kind'] | undefined {
 function leastAmps(rig: Rig, index: number): number {
   const { part, firstBranch, branches } = rig.plan.parts[index]!;
   if (part.kind !== 'motor3' && part.kind !== 'load3') return partAmps(rig.nets, rig.plan, index);
-  return Math.min(
-    ...Array.from({ length: branches }, (_, k) => Math.hypot(...rig.nets.map((net) => magnitude(branchAmps(net, firstBranch + k))))),
-  );
+  return Math.min(...Array.from({ length: branches }, (_, k) => rmsOver(rig.nets, (net) => branchAmps(net, firstBranch + k))));
 }

@@ -8,8 +8,10 @@ import {
   loadedVolts,
   meterImpedance,
   type NetworkPlan,
+  rmsOver,
   tellFault,
   unitResponse,
+  voltsAt,
 } from '#core/network';
 import { createRig, frameAt, RUNNING, runLog, settleMoment, sightOf } from '#core/sequence';
 import { add, type Phasor, phasor, subtract } from '#core/units';
@@ -124,7 +126,7 @@ export function predict(plan: NetworkPlan, log: readonly LogEntry[], atMs: numbe
       const floating = rig.nets[0] ? floatingNodes(plan, rig.nets[0]) : undefined;
       healthyToEarth = points.map((point) => {
         const node = plan.nodeOf(point);
-        return floating?.[node] ? 0 : Math.hypot(...rig.nets.map((net) => Math.hypot(net.vRe[node]!, net.vIm[node]!)));
+        return floating?.[node] ? 0 : rmsOver(rig.nets, (net) => voltsAt(net, node));
       });
     }
   }

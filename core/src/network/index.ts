@@ -10,6 +10,7 @@ export {
   pairVolts,
   partAmps,
   partVolts,
+  rmsOver,
   roundStamp,
   STAMP_STEP,
   setBranch,

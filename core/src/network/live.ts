@@ -1,5 +1,5 @@
 import { addTo, emptyFactors, type Factors, type Place, placeOf, refactor, solveInPlace } from '#core/linear';
-import { magnitude, type Phasor, phasor, ZERO } from '#core/units';
+import { type Phasor, phasor, subtract, ZERO } from '#core/units';
 import { EARTH_NODE, type NetworkPlan } from './plan';
 import { type BranchValue, type Condition, OPEN_SIEMENS, valuesOf } from './stamps';
 
@@ -138,11 +138,12 @@ export function acrossBranch(net: Net, branch: number): Phasor {
   let re = 0;
   let im = 0;
   const { nodes, weights } = net.places[branch]!;
-  nodes.forEach((node, index) => {
-    if (node === EARTH_NODE) return;
+  for (let index = 0; index < nodes.length; index++) {
+    const node = nodes[index]!;
+    if (node === EARTH_NODE) continue;
     re += weights[index]! * net.vRe[node]!;
     im += weights[index]! * net.vIm[node]!;
-  });
+  }
   return { re, im };
 }
 
@@ -167,17 +168,21 @@ export function unitResponse(net: Net, from: number, to: number): { re: Float64A
   return { re, im };
 }
 
-export const partVolts = (nets: readonly Net[], plan: NetworkPlan, part: number): number =>
-  Math.hypot(...nets.map((net) => magnitude(acrossBranch(net, plan.parts[part]!.firstBranch))));
-export const partAmps = (nets: readonly Net[], plan: NetworkPlan, part: number): number =>
-  Math.hypot(...nets.map((net) => magnitude(branchAmps(net, plan.parts[part]!.firstBranch))));
+/** RMS over all frequencies of what `of` reads from each net. */
+export function rmsOver(nets: readonly Net[], of: (net: Net, index: number) => Phasor): number {
+  let squares = 0;
+  for (let index = 0; index < nets.length; index++) {
+    const { re, im } = of(nets[index]!, index);
+    squares += re * re + im * im;
+  }
+  return Math.sqrt(squares);
+}
 
-/** RMS volts between two nodes over all frequencies, no meter connected. */
+export const partVolts = (nets: readonly Net[], plan: NetworkPlan, part: number): number =>
+  rmsOver(nets, (net) => acrossBranch(net, plan.parts[part]!.firstBranch));
+export const partAmps = (nets: readonly Net[], plan: NetworkPlan, part: number): number =>
+  rmsOver(nets, (net) => branchAmps(net, plan.parts[part]!.firstBranch));
+
+/** RMS volts between two nodes, no meter connected. */
 export const pairVolts = (nets: readonly Net[], a: number, b: number): number =>
-  Math.hypot(
-    ...nets.map((net) => {
-      const va = voltsAt(net, a);
-      const vb = voltsAt(net, b);
-      return Math.hypot(va.re - vb.re, va.im - vb.im);
-    }),
-  );
+  rmsOver(nets, (net) => subtract(voltsAt(net, a), voltsAt(net, b)));

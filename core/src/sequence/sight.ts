@@ -1,5 +1,5 @@
 import { type Coil, CURVES, openingMs, type Part } from '#core/devices';
-import { acrossBranch, branchAmps, motor3Admittances, type Net, pairVolts, partAmps, partVolts, solveNet } from '#core/network';
+import { acrossBranch, branchAmps, motor3Admittances, type Net, pairVolts, partAmps, partVolts, rmsOver, solveNet } from '#core/network';
 import { add, divide, magnitude, multiply, type Phasor, phasor, polar, scale, subtract } from '#core/units';
 import { END_SWITCH_AT, RUNNING, type Sight, STARTING } from './actors';
 import { conditionAt, type Moment, type Rig, showMoment } from './rig';
@@ -16,7 +16,7 @@ export function sightOf(rig: Rig, index: number, moment: Moment): Sight {
   const volts = partVolts(nets, plan, index);
   const amps =
     part.kind === 'motor3'
-      ? Math.max(...[0, 1, 2].map((k) => Math.hypot(...nets.map((net) => magnitude(branchAmps(net, firstBranch + k))))))
+      ? Math.max(...[0, 1, 2].map((k) => rmsOver(nets, (net) => branchAmps(net, firstBranch + k))))
       : partAmps(nets, plan, index);
   const { fault } = conditionAt(rig, index, moment);
   return { volts, amps, drive: driveOf(part, volts), mode: moment.modes[index]!, value: moment.values[index]!, fault };

@@ -32,7 +32,7 @@ export const inverse = (a: Phasor): Phasor => {
 
 export const divide = (a: Phasor, b: Phasor): Phasor => multiply(a, inverse(b));
 
-export const magnitude = (a: Phasor): number => Math.hypot(a.re, a.im);
+export const magnitude = (a: Phasor): number => Math.sqrt(a.re * a.re + a.im * a.im);
 
 /** RMS of components at different frequencies. */
 export const rms = (...magnitudes: number[]): number => Math.hypot(...magnitudes);
