@@ -5,7 +5,7 @@ import { findDevice } from '#core/circuit';
 import type { StockPart } from '#core/devices';
 import { explore } from '#core/explore';
 import { candidatesFor, drain, needWords, preparing, twinOf, whyMissing } from '#core/fit';
-import { stockFromRows } from '#core/formats';
+import { headProblems, stockFromRows } from '#core/formats';
 import { lifeWords } from '#core/size';
 import { CliError } from './usage';
 import { must, openCircuit, parseWords } from './words';
@@ -19,7 +19,9 @@ export function openStock(path: string | undefined): StockPart[] {
   } catch {
     throw new CliError(`The stock list ${file} cannot be read.`);
   }
-  const parsed = Papa.parse<Record<string, string>>(text, { header: true, skipEmptyLines: 'greedy' });
+  const parsed = Papa.parse<Record<string, string>>(text, { header: true });
+  const head = headProblems(parsed.meta.fields ?? []);
+  if (head.length > 0) throw new CliError(head.join(' '));
   const { good, bad } = stockFromRows(parsed.data, (index) => `p${index + 1}`);
   if (bad.length > 0)
     throw new CliError(bad.map(({ line, title, problems }) => `line ${line}, ${title}: ${problems.join(' ')}`).join('\n       '));

@@ -5,7 +5,7 @@ import { checkStudy, studyOf } from '#core/check';
 import { applyChanges, type Circuit } from '#core/circuit';
 import { families, familyOf, loneDevice, type StockPart, stockProblems } from '#core/devices';
 import { explore } from '#core/explore';
-import { stockFromRows, stockToRows } from '#core/formats';
+import { headProblems, stockFromRows, stockToRows } from '#core/formats';
 import {
   coilOn,
   judgeDriver,
@@ -88,6 +88,38 @@ describe('the stock list', () => {
     expect(good.map(({ title }) => title)).toEqual(['Fuse 2 A']);
     expect(bad[0]!.line).toBe(3);
     expect(bad[0]!.problems.join(' ')).toContain(why);
+  });
+});
+
+describe('a spreadsheet as people write it', () => {
+  const one = (family: string, cells: Record<string, string>) =>
+    stockFromRows([{ title: 'x', family, ...cells }], (index) => `p${index}`).good[0]?.nameplate;
+  it.each([
+    ['its unit behind the number', 'contactor-2', { coilV: '24 V', motorA: '30A' }, { coilV: 24, motorA: 30 }],
+    ['a decimal comma', 'relay-five-blade', { inrushPf: '0,7' }, { inrushPf: 0.7 }],
+    ['hertz behind a choice, small letters', 'contactor-2', { coilKind: 'ac', coilHz: '60 Hz' }, { coilKind: 'AC', coilHz: '60' }],
+    ['minutes are no seconds: told, not guessed', 'on-delay-two-wire', { delayS: '3 min' }, undefined],
+    ['a thousand with a comma may be 1.5: told, not guessed', 'contactor-2', { lockedA: '1,500 A' }, undefined],
+  ])('%s', (_what, family, cells, read) => {
+    const plate = one(family, cells);
+    expect(plate && Object.fromEntries(Object.entries(plate).map(([name, { value }]) => [name, value]))).toEqual(read);
+  });
+  it('a part that is in stock already is told, whatever its count', () => {
+    const { rows } = stockToRows(stock.slice(0, 3));
+    const { good, bad } = stockFromRows(
+      rows.map((row) => ({ ...row, count: '9' })),
+      (index) => `q${index}`,
+      stock,
+    );
+    expect([good.length, bad.map(({ line }) => line)]).toEqual([0, [2, 3, 4]]);
+  });
+  it('an empty line does not move the numbers of those after it', () => {
+    const { bad } = stockFromRows([{ title: '' }, { title: 'x', family: 'warp-drive' }], (index) => `p${index}`);
+    expect(bad.map(({ line }) => line)).toEqual([3]);
+  });
+  it('a file whose first line names no columns is told as a whole', () => {
+    expect(headProblems(['Contactor', 'contactor-2'])).toHaveLength(1);
+    expect(headProblems([' title ', 'family'])).toEqual([]);
   });
 });
 

@@ -1,5 +1,6 @@
-import type { Field } from '#core/circuit';
+import type { Field, FieldFacts } from '#core/circuit';
 import { catalogue, families, type StockPart, stockPartSchema, stockProblems } from '#core/devices';
+import { readTyped } from '#core/units';
 
 const OWN = ['title', 'family', 'print', 'van', 'shelf', 'count', 'notes'] as const;
 
@@ -15,8 +16,38 @@ export interface BadRow {
   readonly problems: readonly string[];
 }
 
-/** Reads rows of a spreadsheet as stock parts: the good ones, and the others explained line by line. Nothing is thrown away unsaid. */
-export function stockFromRows(rows: readonly CsvRow[], newId: (index: number) => string): { good: StockPart[]; bad: BadRow[] } {
+/** What a file's first line lacks: without names for its columns no row can be read. */
+export function headProblems(columns: readonly string[]): string[] {
+  const named = columns.map((name) => name.trim());
+  const lacks = ['title', 'family'].filter((name) => !named.includes(name));
+  return lacks.length === 0
+    ? []
+    : [`The first line must name the columns; it has no "${lacks.join('" and no "')}". Export the stock once to see how it looks.`];
+}
+
+/** A cell as people write it: `24 V`, `0,7`, `60 Hz`, `ac`. What cannot be read stays as it stands, to be told. */
+function cellValue(facts: FieldFacts | undefined, text: string): number | string {
+  if (facts?.kind === 'number') {
+    const typed = readTyped(text, facts.unit);
+    return typed.is === 'number' ? typed.value : text;
+  }
+  const bare = text.replace(/\s*Hz$/i, '').toLowerCase();
+  return facts?.choices?.find((one) => one.toLowerCase() === bare) ?? text;
+}
+
+const likeness = (part: StockPart): string => JSON.stringify({ ...part, id: '', count: 0 });
+
+/**
+ * Reads rows of a spreadsheet as stock parts: the good ones, and the others explained line by line. Nothing is thrown away unsaid.
+ * @param rows every line after the head, empty ones too, so that the lines told are those of the file
+ * @param present parts that are there already: the same one is told, not added again
+ */
+export function stockFromRows(
+  rows: readonly CsvRow[],
+  newId: (index: number) => string,
+  present: readonly StockPart[] = [],
+): { good: StockPart[]; bad: BadRow[] } {
+  const there = new Set(present.map(likeness));
   const good: StockPart[] = [];
   const bad: BadRow[] = [];
   const known = new Set<string>([...OWN, ...plateColumns()]);
@@ -32,8 +63,7 @@ export function stockFromRows(rows: readonly CsvRow[], newId: (index: number) =>
     const nameplate: Record<string, Field> = {};
     for (const [name, value] of cells) {
       if (value === '' || !known.has(name) || (OWN as readonly string[]).includes(name)) continue;
-      const number = Number(value);
-      nameplate[name] = { value: family?.fields[name]?.kind === 'number' && Number.isFinite(number) ? number : value, evidence: 'print' };
+      nameplate[name] = { value: cellValue(family?.fields[name], value), evidence: 'print' };
     }
     const count = of('count') === '' ? 1 : Number(of('count'));
     const draft = {
@@ -55,7 +85,8 @@ export function stockFromRows(rows: readonly CsvRow[], newId: (index: number) =>
         ),
       );
     else problems.push(...stockProblems(parsed.data).map(({ message }) => message));
-    const key = JSON.stringify({ ...draft, id: '' });
+    const key = likeness(draft);
+    if (problems.length === 0 && there.has(key)) problems.push('It is in stock already, on the same shelf.');
     if (problems.length === 0 && seen.has(key)) problems.push('The same part stands on an earlier line. Raise its count instead.');
     seen.add(key);
     if (problems.length > 0 || !parsed.success) bad.push({ line: index + 2, title: of('title') || '(no title)', problems });

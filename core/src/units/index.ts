@@ -16,6 +16,8 @@ export {
   ZERO,
 } from './phasor';
 export { celsiusOf, fahrenheitOf } from './temperature';
+export type { Typed } from './typed';
+export { readTyped, readWithin } from './typed';
 export type { WireSize } from './wire';
 export {
   areaMm2,

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { arrangementFor, type Brief, baseFor, circuitOf, polesNeeded } from '#core/fit';
 import { sizeHeater, sizeMotor } from '#core/size';
-import { amount } from '#core/units';
+import { amount, readTyped } from '#core/units';
 import { api } from '../app/api';
 import { Outside } from '../ui/Outside';
 import { Button, Choice, Field, Heading, Label, Note } from '../ui/parts';
@@ -30,9 +30,7 @@ export default function BriefPage() {
   const [text, setText] = useState<Text>(EMPTY);
   const [choices, setChoices] = useState({ practice: 'na' as 'na' | 'iec', phases: '1', load: 'motor' as Brief['load'], controlV: '24' });
   const [problem, setProblem] = useState<string>();
-  const bad = (Object.keys(EMPTY) as (keyof Text)[]).filter(
-    (name) => name !== 'title' && text[name].trim() !== '' && !(numberOf(text[name])! > 0),
-  );
+  const bad = (Object.keys(EMPTY) as (keyof Text)[]).filter((name) => name !== 'title' && whyNot(text[name]) !== undefined);
   const brief: Brief = {
     title: text.title,
     site: choices.practice === 'na' ? 'Quarry Road' : 'Mill Lane',
@@ -171,7 +169,7 @@ export default function BriefPage() {
             </Box>
           ))}
       </Note>
-      {bad.length > 0 && <Note>{bad.map((name) => `"${text[name]}" is no number above 0.`).join(' ')}</Note>}
+      {bad.length > 0 && <Note>{bad.map((name) => whyNot(text[name])).join(' ')}</Note>}
       {problem && (
         <Note tone="danger" role="alert">
           {problem}
@@ -185,8 +183,13 @@ export default function BriefPage() {
 }
 
 const numberOf = (text: string): number | undefined => {
-  const clean = text.trim().replace(',', '.');
-  if (clean === '') return undefined;
-  const [top, bottom] = clean.split('/').map(Number);
-  return bottom === undefined ? top : top! / bottom;
+  const read = readTyped(text);
+  return read.is === 'number' ? read.value : undefined;
 };
+
+/** Why a figure cannot be taken; undefined where it can, or where there is none. */
+function whyNot(text: string): string | undefined {
+  const read = readTyped(text);
+  if (read.is === 'unclear') return read.why;
+  return read.is === 'number' && read.value <= 0 ? `"${text}" is no number above 0.` : undefined;
+}

@@ -1,6 +1,6 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import { percent, reading as spell } from '#core/units';
+import { percent, readTyped, reading as spell } from '#core/units';
 import { Button, Field, Label, Mono } from '../ui/parts';
 import type { FindAnswer } from '../worker/protocol';
 
@@ -54,12 +54,12 @@ export function AdviceCard({
   const [typed, setTyped] = useState('');
   const [problem, setProblem] = useState<string>();
   const enter = () => {
-    const volts = Number(typed.trim().replace(',', '.'));
-    if (typed.trim() === '' || !Number.isFinite(volts) || Math.abs(volts) > 2000)
-      return setProblem('Type the volts as read, digits alone: 25.6.');
+    const read = readTyped(typed, 'V');
+    if (read.is === 'unclear') return setProblem(read.why);
+    if (read.is === 'empty' || Math.abs(read.value) > 2000) return setProblem('Type the volts as read, up to 2000: 25.6.');
     setProblem(undefined);
     setTyped('');
-    return onEnter(Math.abs(volts));
+    return onEnter(Math.abs(read.value));
   };
   const live = advice.liveV > 50;
   return (

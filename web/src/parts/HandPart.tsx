@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { Device, FieldFacts } from '#core/circuit';
 import { type DeviceFamily, families, familyOf, printed, type StockPart } from '#core/devices';
 import { parseCoilPrint } from '#core/size';
+import { readWithin } from '#core/units';
 import { FactChoice } from '../ui/FactChoice';
 import { Button, Choice, Field, Label } from '../ui/parts';
 
@@ -200,15 +201,11 @@ function RatingField({
 }) {
   const [problem, setProblem] = useState<string>();
   const typed = (text: string) => {
-    const clean = text.trim().replace(',', '.');
-    if (clean === String(value ?? '')) return setProblem(undefined);
-    if (clean === '') return onSet(null);
-    const number = Number(clean);
-    if (!Number.isFinite(number)) return setProblem(`"${text}" is not a number.`);
-    if (number < (facts.least ?? 0) || number > (facts.most ?? 1e6))
-      return setProblem(`${number} is outside ${facts.least ?? 0} to ${facts.most ?? 1e6} ${facts.unit}.`);
+    const read = readWithin(text, facts);
+    if (read.is === 'unclear') return setProblem(read.why);
     setProblem(undefined);
-    return onSet(number);
+    const next = read.is === 'number' ? read.value : null;
+    return next === value ? undefined : onSet(next);
   };
   return (
     <Flex

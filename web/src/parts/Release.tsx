@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Device } from '#core/circuit';
-import { amount } from '#core/units';
+import { amount, readTyped } from '#core/units';
 import { Button, Field, Label, Note } from '../ui/parts';
 
 interface Props {
@@ -19,8 +19,9 @@ const APART = 0.07;
 /** Before a part is released the control volts are measured and compared: the model judges the circuit it was told, not the one that is there. */
 export function Release({ device, title, expectedV, refused, onUse }: Props) {
   const [text, setText] = useState('');
-  const measured = Number(text.replace(',', '.'));
-  const isRead = text.trim() !== '' && Number.isFinite(measured);
+  const typed = readTyped(text, 'V');
+  const isRead = typed.is === 'number';
+  const measured = isRead ? typed.value : 0;
   const differs = isRead && expectedV !== undefined && Math.abs(measured - expectedV) > Math.max(1, APART * expectedV);
   const ready = expectedV === undefined || isRead;
   return (
@@ -44,6 +45,11 @@ export function Release({ device, title, expectedV, refused, onUse }: Props) {
             Live reading: one hand, guarded probes, a meter rated for the place. Isolate, lock and prove dead before the part is changed.
           </Box>
         </>
+      )}
+      {typed.is === 'unclear' && (
+        <Box role="alert" color="danger" fontSize="13px">
+          {typed.why}
+        </Box>
       )}
       {differs && (
         <Note tone="danger" role="alert">

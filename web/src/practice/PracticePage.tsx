@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useParams } from 'react-router';
 import { DEFAULT_PRACTICE, type Practice, SCHOOLS, type School, type SchoolName, schoolOf, TABLES } from '#core/size';
+import { readTyped } from '#core/units';
 import { api } from '../app/api';
 import { useAppDispatch, useAppSelector } from '../app/store';
 import { Outside } from '../ui/Outside';
@@ -152,7 +153,11 @@ export default function PracticePage() {
               inputMode="decimal"
               defaultValue={practice.typical[key] === undefined ? '' : String(practice.typical[key])}
               placeholder={`typ. ${usual}`}
-              onBlur={({ target }) => void save(withValue(practice, key, target.value)).then(() => undefined)}
+              onBlur={({ target }) => {
+                const next = withValue(practice, key, target.value);
+                if (typeof next === 'string') setProblem(next);
+                else void save(next);
+              }}
               onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
             />
             <Box as="span" color="muted" minW="30px">
@@ -168,9 +173,10 @@ export default function PracticePage() {
   );
 }
 
-/** An emptied field goes back to the usual value. What is no number is left to the server to refuse with its words. */
-function withValue(practice: Practice, key: string, text: string): Practice {
+/** An emptied field goes back to the usual value. @returns a sentence where the text is no number */
+function withValue(practice: Practice, key: string, text: string): Practice | string {
   const { [key]: _old, ...rest } = practice.typical;
-  const clean = text.trim().replace(',', '.');
-  return { ...practice, typical: clean === '' ? rest : { ...rest, [key]: Number(clean) } };
+  const read = readTyped(text);
+  if (read.is === 'unclear') return read.why;
+  return { ...practice, typical: read.is === 'empty' ? rest : { ...rest, [key]: read.value } };
 }

@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Device, Evidence, FieldFacts } from '#core/circuit';
 import { familyOf } from '#core/devices';
+import { readWithin } from '#core/units';
 import { useAppDispatch } from '../app/store';
 import { circuitSlice } from '../circuit/circuitSlice';
 import { FactChoice } from '../ui/FactChoice';
@@ -43,15 +44,11 @@ function PlateField({ device, name, facts }: { device: Device; name: string; fac
   const set = (next: number | string | null, evidence: Evidence) =>
     dispatch(circuitSlice.actions.edited([{ type: 'setField', device: device.id, field: name, to: { value: next, evidence } }]));
   const typed = (text: string) => {
-    const clean = text.trim().replace(',', '.');
-    if (clean === String(value ?? '')) return setProblem(undefined);
-    if (clean === '') return set(null, 'unknown');
-    const number = Number(clean);
-    const [least, most] = [facts.least ?? 0, facts.most ?? 1e6];
-    if (!Number.isFinite(number)) return setProblem(`"${text}" is not a number. Type digits, as printed.`);
-    if (number < least || number > most) return setProblem(`${number} is outside ${least} to ${most} ${facts.unit}. Read it again.`);
+    const read = readWithin(text, facts);
+    if (read.is === 'unclear') return setProblem(read.why);
     setProblem(undefined);
-    return set(number, 'print');
+    const next = read.is === 'number' ? read.value : null;
+    return next === value ? undefined : set(next, next === null ? 'unknown' : 'print');
   };
   return (
     <Flex align="center" justify="space-between" gap="6px" py="2px" borderBottom="1px dashed" borderColor="hairline" wrap="wrap">

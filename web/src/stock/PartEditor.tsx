@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
 import type { FieldFacts } from '#core/circuit';
 import { families, printed, type StockPart, stockProblems } from '#core/devices';
+import { readTyped } from '#core/units';
 import { FactChoice } from '../ui/FactChoice';
 import { Button, Choice, Field, Heading, Label, Note } from '../ui/parts';
 
@@ -148,8 +149,9 @@ function PlateField({
             placeholder={facts.typical ? `typ. ${facts.typical.value}` : 'not read'}
             onChange={({ target }) => {
               setText(target.value);
-              const clean = target.value.trim().replace(',', '.');
-              onSet(clean === '' ? null : Number.isFinite(Number(clean)) ? Number(clean) : clean);
+              const read = readTyped(target.value, facts.unit);
+              // what cannot be read is kept as typed: the part's problems tell of it
+              onSet(read.is === 'empty' ? null : read.is === 'number' ? read.value : target.value.trim());
             }}
           />
           <Box as="span" color="muted" minW="24px">

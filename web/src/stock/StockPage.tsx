@@ -44,10 +44,20 @@ export default function StockPage() {
     saveAs('stock.csv', `${Papa.unparse([...rows], { columns: [...columns], newline: '\n', escapeFormulae: true })}\n`, 'text/csv');
   };
   const take = async (file: File) => {
-    const [{ default: Papa }, { stockFromRows }] = await Promise.all([import('papaparse'), import('#core/formats')]);
-    const { data, errors } = Papa.parse<Record<string, string>>(await file.text(), { header: true, skipEmptyLines: 'greedy' });
-    const { good, bad } = stockFromRows(data, newPartId);
+    const [{ default: Papa }, { headProblems, stockFromRows }] = await Promise.all([import('papaparse'), import('#core/formats')]);
+    const { data, errors, meta } = Papa.parse<Record<string, string>>(await file.text(), { header: true });
+    const head = headProblems(meta.fields ?? []);
+    const { good, bad } =
+      head.length > 0
+        ? { good: [], bad: [{ line: 1, title: '', problems: head }] }
+        : stockFromRows(
+            data,
+            newPartId,
+            (parts ?? []).map(({ part }) => part),
+          );
+    const isEmpty = (row: number | undefined) => Object.values(data[row ?? 0] ?? {}).every((cell) => String(cell).trim() === '');
     const torn = errors
+      .filter(({ row }) => head.length === 0 && !isEmpty(row))
       .slice(0, 20)
       .map(({ row, message }) => ({ line: (row ?? 0) + 2, title: '', problems: [`The line cannot be read: ${message}.`] }));
     setPreview({ file: file.name, good, bad: [...bad, ...torn] });

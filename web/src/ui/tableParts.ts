@@ -17,5 +17,5 @@ export const Head = chakra('th', {
   },
 });
 export const Cell = chakra('td', {
-  base: { px: '6px', py: '6px', verticalAlign: 'top', borderBottom: '1px dashed', borderColor: 'hairline' },
+  base: { px: '6px', py: '6px', verticalAlign: 'baseline', borderBottom: '1px dashed', borderColor: 'hairline' },
 });
