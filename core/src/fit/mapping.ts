@@ -110,8 +110,11 @@ function plusOnPlus(coil: Coil, plusAt: CoilSupply['plusAt']): Coil {
   return { ...coil, a: coil.b, b: coil.a, plus: plusAt };
 }
 
+/** A coil's end or a pole that the armature moves: laid above, by what it does and not by its mark. */
 const isPoleMark = (device: Device, mark: string): boolean =>
-  partsOf(device).some((part) => (part.kind === 'contact' || part.kind === 'coil') && (part.a === mark || part.b === mark));
+  partsOf(device).some(
+    (part) => (part.kind === 'coil' || (part.kind === 'contact' && part.mover.by === 'armature')) && (part.a === mark || part.b === mark),
+  );
 
 /**
  * The changes that put a part in a device's place: leads off, old part out, new part in under the same tag, leads on.

@@ -4,7 +4,7 @@ import { Link, NavLink, Outlet, useParams } from 'react-router';
 import { ApiError, api } from '../app/api';
 import { useAppDispatch, useAppSelector } from '../app/store';
 import { practiceSlice } from '../practice/practiceSlice';
-import { Button, Note } from '../ui/parts';
+import { Button, Heading, Note } from '../ui/parts';
 import { Wordmark } from '../ui/Wordmark';
 import type { StudyAnswer } from '../worker/protocol';
 import { BenchProvider, useBench } from './BenchProvider';
@@ -91,10 +91,13 @@ function OpenCircuit({ id }: { id: string }) {
   usePersonal(id);
   const { restarts, failed, study } = useBench();
   const dispatch = useAppDispatch();
-  const { document, revision, message } = useAppSelector((state) => state.circuit);
+  const { document, revision, message, job } = useAppSelector((state) => state.circuit);
   const measured = useAppSelector((state) => state.find.measured.length);
   const toFix = study?.findings.filter(({ verdict }) => verdict !== 'good' && verdict !== 'look').length ?? 0;
   if (!document) return null;
+  // of nothing nothing is known: no stage may call it settled or sound
+  const isBlank = Object.keys(document.devices).length === 0;
+  const word = (words: string) => (isBlank ? 'nothing yet' : study ? words : 'checking…');
   return (
     <Flex direction="column" h="100%" css={{ '@media (max-width: 700px)': { height: 'auto', minHeight: '100%', paddingBottom: '58px' } }}>
       <Flex
@@ -158,19 +161,19 @@ function OpenCircuit({ id }: { id: string }) {
           <Stage to="supply">
             <Box fontWeight={700}>Supply</Box>
             <Box fontSize="12px" color={study && ofStage(study, 'supply') ? 'danger' : 'muted'}>
-              {study ? toFixWords(ofStage(study, 'supply')) : 'checking…'}
+              {word(toFixWords(study ? ofStage(study, 'supply') : 0))}
             </Box>
           </Stage>
           <Stage to="parts">
             <Box fontWeight={700}>Parts</Box>
             <Box fontSize="12px" color={study && ofStage(study, 'parts') ? 'danger' : 'muted'}>
-              {study ? (ofStage(study, 'parts') ? `${ofStage(study, 'parts')} to choose` : 'settled') : 'checking…'}
+              {word(study && ofStage(study, 'parts') ? `${ofStage(study, 'parts')} to choose` : 'settled')}
             </Box>
           </Stage>
           <Stage to="prove">
             <Box fontWeight={700}>Prove</Box>
             <Box fontSize="12px" color={toFix ? 'danger' : 'muted'}>
-              {study ? (toFix ? `${toFix} to fix` : 'sound') : 'checking…'}
+              {word(toFix ? `${toFix} to fix` : 'sound')}
             </Box>
           </Stage>
           <Stage to="find">
@@ -180,13 +183,28 @@ function OpenCircuit({ id }: { id: string }) {
             </Box>
           </Stage>
         </Box>
-        <Outlet />
+        {isBlank ? <Blank job={job} /> : <Outlet />}
       </Flex>
       <ClashDialog />
       <Legend />
     </Flex>
   );
 }
+
+/** A circuit without a device: where one comes from. */
+const Blank = ({ job }: { job: string | undefined }) => (
+  <Box as="main" p="24px" flex="1">
+    <Heading as="h2">Nothing is in this circuit yet</Heading>
+    <Box my="8px" maxW="560px">
+      A few facts about a load and its control make a circuit that is judged like any other; a file made elsewhere can be imported on the
+      jobs page; undo brings back what was taken out.
+    </Box>
+    <Flex gap="12px" wrap="wrap">
+      {job && <Link to={`/jobs/${job}/brief`}>From a few facts</Link>}
+      <Link to="/">All jobs and circuits</Link>
+    </Flex>
+  </Box>
+);
 
 const toFixWords = (count: number): string => (count ? `${count} to fix` : 'settled');
 
