@@ -29,8 +29,10 @@ import {
   plusEnd,
   type Rig,
   runLog,
+  type Sightings,
   STARTING,
   showMoment,
+  sightingsOf,
   sightOf,
 } from '#core/sequence';
 import { magnitude, subtract, ZERO } from '#core/units';
@@ -93,6 +95,8 @@ export interface Exploration {
   readonly throws: ReadonlyMap<number, FedThrows>;
   /** greatest volts to earth that metal brings to a volt-free input's terminals; what couples by capacitance is left out */
   readonly callInputs: ReadonlyMap<number, FedThrows>;
+  /** what is seen on once all has come to rest, state by state */
+  readonly endings: ReadonlyMap<string, Sightings>;
   /** greatest volts to earth by node */
   readonly greatestToEarth: Float64Array;
   /** volts to earth by node with nothing called, once it has settled */
@@ -172,13 +176,14 @@ export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = [], nea
   const throws = new Map<number, FedThrows>();
   const callInputs = new Map<number, FedThrows>();
   const calls = plan.parts.filter(({ part }) => part.kind === 'source' && part.role === 'call-input');
+  const endings = new Map<string, Sightings>();
   let seen = 0;
   for (const { name, log } of states) {
     yield { seen: seen++, of: states.length };
     const watches = new Map<number, Watch>(
       coils.map(({ index }) => [index, { peakOpen: { volts: 0, drive: 0 }, closing: undefined, held: undefined, last: undefined }]),
     );
-    runLog(rig, log, Number.POSITIVE_INFINITY, (frame) => {
+    const { frames } = runLog(rig, log, Number.POSITIVE_INFINITY, (frame) => {
       watchCoils(rig, coils, frame, watches, ill);
       const starting = plan.parts.some(
         ({ part, index }) => (part.kind === 'motor' || part.kind === 'motor3') && frame.moment.modes[index] === STARTING,
@@ -215,12 +220,14 @@ export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = [], nea
         if (seen === 1) offToEarth[node] = toEarth; // the first state calls nothing; its last frame stays
       }
     });
+    endings.set(name, sightingsOf(rig, frames.at(-1)!.moment));
     feedThrows(rig, name, throws);
     for (const [index, watch] of watches) perCoil.get(index)!.push({ state: name, watch });
   }
   return {
     plan,
     statesSeen: states.length,
+    endings,
     greatestToEarth,
     offToEarth,
     transformers,

@@ -5,5 +5,5 @@ export type { Noise } from './scale';
 export { INFERENCE_NOISE, METER_NOISE, offScale, onScale } from './scale';
 export type { Policy, SessionEnd } from './session';
 export { byBestNext, fromSource, halfSplit, runSession, seeded } from './session';
-export type { Predictions, ReadMode, Sightings, Suspect, Test } from './suspects';
-export { listSuspects, predict, sightingsOf } from './suspects';
+export type { Predictions, ReadMode, Suspect, Test } from './suspects';
+export { listSuspects, predict } from './suspects';

@@ -1,6 +1,7 @@
 import type { Point } from '#core/circuit';
+import type { Sightings } from '#core/sequence';
 import { INFERENCE_NOISE, offScale, onScale } from './scale';
-import type { Predictions, ReadMode, Sightings, Test } from './suspects';
+import type { Predictions, ReadMode, Test } from './suspects';
 
 export interface Measured extends Test {
   /** volts as read, magnitude */

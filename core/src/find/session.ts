@@ -1,6 +1,7 @@
+import type { Sightings } from '#core/sequence';
 import { bestNext, type Evidence, type Measured, pairIndex, posterior, predictedVolts, rankClasses } from './infer';
 import { METER_NOISE } from './scale';
-import type { Predictions, Sightings, Test } from './suspects';
+import type { Predictions, Test } from './suspects';
 
 /** How one chooses the next test from what is known. undefined: nothing left to test. */
 export type Policy = (predictions: Predictions, evidence: Evidence, before: Partial<Test>) => Test | undefined;

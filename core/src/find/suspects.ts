@@ -13,7 +13,7 @@ import {
   unitResponse,
   voltsAt,
 } from '#core/network';
-import { createRig, frameAt, RUNNING, runLog, settleMoment, sightOf } from '#core/sequence';
+import { createRig, frameAt, runLog, type Sightings, settleMoment, sightingsOf } from '#core/sequence';
 import { add, type Phasor, phasor, subtract } from '#core/units';
 import { INFERENCE_NOISE, onScale } from './scale';
 
@@ -31,11 +31,6 @@ export interface Test {
   readonly red: Point;
   readonly black: Point;
   readonly mode: ReadMode;
-}
-
-/** What can be seen or heard without a meter: relay in, lamp lit, motor turning. */
-export interface Sightings {
-  readonly [tag: string]: boolean;
 }
 
 /** Everything each suspect predicts in one state of the circuit. */
@@ -82,22 +77,6 @@ const wireEnds = (plan: NetworkPlan, id: string): string => {
     .join(' to ');
 };
 
-/** What a person notices at a moment: relays, lamps, motors, heaters, valves, displays. */
-export function sightingsOf(rig: ReturnType<typeof createRig>, frame: ReturnType<typeof frameAt>): Sightings {
-  const seen: Record<string, boolean> = {};
-  for (const { part, index, device } of rig.plan.parts) {
-    const sight = () => sightOf(rig, index, frame.moment);
-    if (part.kind === 'coil') seen[device.tag] = frame.moment.modes[index] === 1;
-    if (part.kind === 'motor' || part.kind === 'motor3') seen[device.tag] = frame.moment.modes[index] === RUNNING;
-    if (part.kind === 'travel') seen[device.tag] = frame.moment.values[index]! >= 0.9;
-    if (part.kind === 'load' && part.ratedV !== undefined)
-      seen[device.tag] = sight().volts >= 0.5 * part.ratedV && sight().amps > 0.25 * (part.va / part.ratedV);
-    if (part.kind === 'electronics') seen[device.tag] = frame.moment.modes[index] === 2;
-    if (part.kind === 'source' && part.role === 'call-input') seen[device.tag] = sight().amps > 0.4 * ((part.volts ?? 24) / part.ohms);
-  }
-  return seen;
-}
-
 /** Runs every single fault, there from the start, through the same log, and reads every pair at the moment of the complaint. */
 export function predict(plan: NetworkPlan, log: readonly LogEntry[], atMs: number): Predictions {
   const suspects = listSuspects(plan);
@@ -118,7 +97,7 @@ export function predict(plan: NetworkPlan, log: readonly LogEntry[], atMs: numbe
     const rig = createRig(plan, suspect.fault ? [suspect.fault] : []);
     const frame = frameAt(runLog(rig, log, atMs), atMs);
     settleMoment(rig, frame.moment);
-    sightings.push(sightingsOf(rig, frame));
+    sightings.push(sightingsOf(rig, frame.moment));
     modes.forEach((mode, index) => {
       scaled[index]!.push(readPairs(rig, mode, points, pairs));
     });

@@ -123,6 +123,66 @@ describe('a spreadsheet as people write it', () => {
   });
 });
 
+describe('what the circuit does with another part in it', () => {
+  const put = (name: string, tag: string, family: string, plate: Record<string, number | string>) => {
+    const circuit = demo(name);
+    const device = Object.values(circuit.devices).find((one) => one.tag === tag)!;
+    const nameplate = Object.fromEntries(Object.entries(plate).map(([field, value]) => [field, { value, evidence: 'print' as const }]));
+    const hand: StockPart = { id: 'pX', title: 'in hand', family, nameplate, print: '', van: '', shelf: '', count: 1, notes: '' };
+    const twin = twinOf(circuit, device, hand, explore(circuit), undefined, false);
+    return { twin, deed: twin.differences.find(({ what }) => what === 'What the circuit does')! };
+  };
+  it.each([
+    ['the other rest form', 'Q1', 'PS1', 'pressure-switch-high', { form: 'NO', pilotCode: 'B300' }, 'danger', /No longer on: .*M1/],
+    ['the same form', 'Q1', 'PS1', 'pressure-switch-high', { form: 'NC', pilotCode: 'B300' }, 'good', /^$/],
+    [
+      'one that opens on the other side of the pressure',
+      'Q1',
+      'PS1',
+      'pressure-switch-low',
+      { form: 'NO', pilotCode: 'B300' },
+      'look',
+      /something else/,
+    ],
+    [
+      'a timer for other volts',
+      'Q1',
+      'DT1',
+      'on-delay-two-wire',
+      { delayS: 5, ratedV: 120, offOhms: 60_000 },
+      'danger',
+      /No longer on: K1/,
+    ],
+    [
+      'a start button that rests closed',
+      'Q3',
+      'S2',
+      'push-button',
+      { form: 'NC', pilotCode: 'A600' },
+      'danger',
+      /On where it was not: .*M1/,
+    ],
+  ] as const)('%s: %s %s as %s is told', (_what, name, tag, family, plate, verdict, words) => {
+    const { twin, deed } = put(name, tag, family, plate);
+    expect([deed.verdict, words.test(deed.words)]).toEqual([verdict, true]);
+    if (verdict === 'danger') expect(twin.verdict).toBe('danger');
+  });
+  it('a longer wait changes no ending, and is told beside it', () => {
+    const { twin, deed } = put('Q1', 'DT1', 'on-delay-two-wire', { delayS: 300, ratedV: 24 });
+    expect(deed.is).toBe('the same in 16 states');
+    expect(twin.differences.find(({ what }) => what === 'Delay')).toMatchObject({ verdict: 'look', was: '180 s', is: '300 s' });
+    expect(twin.verdict).toBe('look');
+  });
+  it('what works at last where nothing worked is the cure, not a danger', () => {
+    const circuit = demo('Q1');
+    const wrong = { ...circuit.devices.dK1!.nameplate, coilV: { value: 240, evidence: 'print' as const } };
+    const broken = { ...circuit, devices: { ...circuit.devices, dK1: { ...circuit.devices.dK1!, nameplate: wrong } } } as Circuit;
+    const twin = twinOf(broken, broken.devices.dK1!, named('Contactor 2P 30 A, 24 V coil'), explore(broken), undefined, false);
+    expect(twin.differences[0]).toMatchObject({ verdict: 'good', words: expect.stringMatching(/Now on: .*K1/) });
+    expect(twin.mends.length).toBeGreaterThan(0);
+  });
+});
+
 describe('candidates for K1 of the condensing unit', () => {
   const need = needFor(demo('Q1'), 'K1');
   const judged = (title: string) => judgeCandidate(need, named(title));

@@ -4,6 +4,7 @@ import { type Coil, familyOf, loneDevice, type Part, partsOf, type StockPart } f
 import { type Exploration, explore } from '#core/explore';
 import { DEFAULT_PRACTICE, type PoleLife, type Practice, type Verdict, worstVerdict } from '#core/size';
 import { amount } from '#core/units';
+import { compareDeeds, type Deeds, tellDeeds } from './deeds';
 import { type Mapping, mapTerminals, replacing } from './mapping';
 import { coilInUse } from './place';
 import { spellCoil } from './spell';
@@ -85,6 +86,10 @@ export function twinOf(
     const found = brings.filter((one) => one.rule === rule && one.devices.includes(device.id)).map(({ verdict }) => verdict);
     return found.length > 0 ? { ...line, verdict: worstVerdict([line.verdict, ...found]) } : line;
   });
+  // a coil that never pulled in did nothing worth keeping: what changes with the new part is then no danger but the cure
+  const worked = !met || met.held !== undefined;
+  const isRead = !now.some(({ verdict, devices }) => verdict === 'cannot-clear' && devices.includes(device.id));
+  differences.unshift(isRead ? deedLine(compareDeeds(before, exploration), worked) : UNREAD_DEEDS);
   const worst = worstVerdict([...brings.map(({ verdict }) => verdict), ...differences.map(({ verdict }) => verdict)]);
   const fitted = after.devices[device.id]!;
   const site = supplyHz(circuit);
@@ -126,12 +131,41 @@ export function twinOf(
   };
 }
 
+const UNREAD_DEEDS: Difference = {
+  what: 'What the circuit does',
+  was: 'as it did',
+  is: 'not known',
+  verdict: 'cannot-clear',
+  words: 'A fact on the part is not read: what the circuit does with it cannot be told.',
+};
+
+/** The line that says whether the circuit still does what it did. */
+function deedLine({ statesCompared, lost, gained, unasked }: Deeds, worked: boolean): Difference {
+  const states = `${statesCompared} state${statesCompared === 1 ? '' : 's'}`;
+  const words = [
+    lost.length > 0 ? `${worked ? 'No longer on' : 'Off now'}: ${tellDeeds(lost)}.` : '',
+    gained.length > 0 ? `${worked ? 'On where it was not' : 'Now on'}: ${tellDeeds(gained)}.` : '',
+    unasked.length > 0 ? `It answers to something else: what happens with ${unasked[0]} is not compared.` : '',
+  ].filter(Boolean);
+  const isSame = lost.length + gained.length === 0;
+  return {
+    what: 'What the circuit does',
+    was: 'as it did',
+    is: isSame ? `the same in ${states}` : 'not the same',
+    verdict: !isSame && worked ? 'danger' : unasked.length > 0 ? 'look' : 'good',
+    words: words.join(' '),
+  };
+}
+
 const supplyHz = (circuit: Circuit): 50 | 60 =>
   Object.values(circuit.devices).some((device) =>
     partsOf(device).some((part) => part.kind === 'source' && part.role === 'mains' && part.hz === 50),
   )
     ? 50
     : 60;
+
+/** Seconds that a device takes: what comes to rest is the same, the way there is not. */
+const TIMES: readonly string[] = ['delayS', 'onDelayS', 'offDelayS', 'bootS', 'openS', 'closeS'];
 
 /** The two nameplates line by line: coil, poles, each rating, auxiliaries, pins. */
 function differencesOf(device: Device, part: StockPart, mapping: Mapping, before: Exploration): Difference[] {
@@ -210,6 +244,8 @@ function differencesOf(device: Device, part: StockPart, mapping: Mapping, before
   );
   const plates = new Set([...Object.keys(device.nameplate), ...Object.keys(part.nameplate)]);
   const wanted = [
+    ...TIMES,
+    'form',
     'motorA',
     'lockedA',
     'resistiveA',
@@ -222,7 +258,6 @@ function differencesOf(device: Device, part: StockPart, mapping: Mapping, before
     'ratingA',
     'curve',
     'settingA',
-    'delayS',
     'volts',
     'watts',
     'base',
@@ -235,9 +270,13 @@ function differencesOf(device: Device, part: StockPart, mapping: Mapping, before
     const [a, b] = [device.nameplate[name]?.value, part.nameplate[name]?.value];
     const less =
       typeof a === 'number' && typeof b === 'number' && b < a && ['motorA', 'lockedA', 'resistiveA', 'ac3A', 'lampA', 'va'].includes(name);
-    lines.push(
-      line(facts?.label ?? name, spell(a), spell(b), 'good', less ? 'Less than before; what it means is judged by the load.' : ''),
-    );
+    const waits = TIMES.includes(name) && a !== b;
+    const words = less
+      ? 'Less than before; what it means is judged by the load.'
+      : waits
+        ? `It takes ${spell(b)} where it took ${spell(a)}.`
+        : '';
+    lines.push(line(facts?.label ?? name, spell(a), spell(b), waits ? 'look' : 'good', words));
   }
   if (mapping.moved.length > 0)
     lines.push(

@@ -6,4 +6,5 @@ export { conditionAt, copyMoment, createRig, restMoment, showMoment, showOhms } 
 export type { Change, Chatter, Frame, Trace } from './run';
 export { frameAt, runLog } from './run';
 export { acrossCoil, coilDriveOf, type Ill, illOf, plusEnd, settleMoment, sightOf, signedVolts } from './sight';
+export { type Sightings, sightingsOf } from './sightings';
 export { tellChange } from './tell';

@@ -1,5 +1,6 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import type { Measured, Sightings } from '#core/find';
+import type { Measured } from '#core/find';
+import type { Sightings } from '#core/sequence';
 
 export interface FindSlice {
   readonly complaint: number;

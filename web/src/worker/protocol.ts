@@ -2,9 +2,10 @@ import type { Finding } from '#core/check';
 import type { Circuit, DeviceId, EditChange, LogEntry, Point } from '#core/circuit';
 import type { StockPart } from '#core/devices';
 import type { Sheet } from '#core/draw';
-import type { Measured, Outcome, Sightings, Test } from '#core/find';
+import type { Measured, Outcome, Test } from '#core/find';
 import type { Cell, Corner, Difference } from '#core/fit';
 import type { Fault, MeterMode } from '#core/network';
+import type { Sightings } from '#core/sequence';
 import type { CoilWindow, PoleDemand, PoleLife, Practice, Row, Verdict } from '#core/size';
 
 /** What the bench worker is asked, and what it answers: one line each way, told apart by `type`. */
