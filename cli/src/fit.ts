@@ -78,6 +78,7 @@ export function fit(words: readonly string[]): number {
     device: device.tag,
     verdict: twin.verdict,
     says: twin.says,
+    deed: twin.deed,
     differences: twin.differences,
     brings: twin.brings.map(({ verdict, title, reason, remedy }) => ({ verdict, title, reason, remedy })),
     mends: twin.mends.map(({ title }) => title),
@@ -88,7 +89,7 @@ export function fit(words: readonly string[]): number {
   if (options.json) console.log(JSON.stringify(told, null, 1));
   else {
     console.log(`${twin.verdict.toUpperCase()}: ${twin.says}`);
-    for (const { what, was, is, verdict, words: means } of twin.differences)
+    for (const { what, was, is, verdict, words: means } of [twin.deed, ...twin.differences])
       console.log(
         `  ${what.padEnd(28)} ${was.padEnd(18)} ${is.padEnd(18)} ${verdict === 'good' ? '' : verdict.toUpperCase()} ${means}`.trimEnd(),
       );

@@ -48,7 +48,7 @@ it.each(DEMO)('%s: nothing that the table clears is refused by the solve', (name
       const twin = twinOf(circuit, device, candidate.part, before, undefined, false);
       if (twin.verdict === 'danger' || twin.verdict === 'block')
         disagree.push(
-          `${device.tag} ${candidate.part.title}: ${[...twin.brings, ...twin.differences]
+          `${device.tag} ${candidate.part.title}: ${[...twin.brings, twin.deed, ...twin.differences]
             .filter(({ verdict }) => verdict === 'danger' || verdict === 'block')
             .map((one) => ('title' in one ? one.title : one.words))
             .join('; ')}`,

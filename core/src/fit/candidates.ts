@@ -288,9 +288,11 @@ function judgeByTwin(need: Need, part: StockPart): Candidate {
           ? 'Works'
           : twin.verdict === 'cannot-clear'
             ? 'Cannot clear'
-            : failed
-              ? 'Do not fit'
-              : 'Poles missing',
+            : twin.mapping.lost.length > 0
+              ? 'Poles missing'
+              : failed
+                ? 'Do not fit'
+                : 'Does not do it',
     cells,
     mapping: twin.mapping,
     exposure: undefined,

@@ -130,7 +130,7 @@ describe('what the circuit does with another part in it', () => {
     const nameplate = Object.fromEntries(Object.entries(plate).map(([field, value]) => [field, { value, evidence: 'print' as const }]));
     const hand: StockPart = { id: 'pX', title: 'in hand', family, nameplate, print: '', van: '', shelf: '', count: 1, notes: '' };
     const twin = twinOf(circuit, device, hand, explore(circuit), undefined, false);
-    return { twin, deed: twin.differences.find(({ what }) => what === 'What the circuit does')! };
+    return { twin, deed: twin.deed };
   };
   it.each([
     ['the other rest form', 'Q1', 'PS1', 'pressure-switch-high', { form: 'NO', pilotCode: 'B300' }, 'danger', /No longer on: .*M1/],
@@ -178,7 +178,7 @@ describe('what the circuit does with another part in it', () => {
     const wrong = { ...circuit.devices.dK1!.nameplate, coilV: { value: 240, evidence: 'print' as const } };
     const broken = { ...circuit, devices: { ...circuit.devices, dK1: { ...circuit.devices.dK1!, nameplate: wrong } } } as Circuit;
     const twin = twinOf(broken, broken.devices.dK1!, named('Contactor 2P 30 A, 24 V coil'), explore(broken), undefined, false);
-    expect(twin.differences[0]).toMatchObject({ verdict: 'good', words: expect.stringMatching(/Now on: .*K1/) });
+    expect(twin.deed).toMatchObject({ verdict: 'good', words: expect.stringMatching(/Now on: .*K1/) });
     expect(twin.mends.length).toBeGreaterThan(0);
   });
 });

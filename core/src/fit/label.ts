@@ -1,7 +1,7 @@
 import type { Circuit, Device } from '#core/circuit';
 import { type Coil, familyOf, partsOf } from '#core/devices';
 import { figures } from '#core/units';
-import { spellCoil } from './spell';
+import { coilMarks, spellCoil } from './spell';
 
 /** What the next person must read on the outside: the lines of a label, largest first. */
 export interface Label {
@@ -29,7 +29,12 @@ export function labelOf(circuit: Circuit, device: Device, revision: number): Lab
     title: device.title,
     lines: [
       ...(coil
-        ? [`COIL ${spellCoil(coil)}${coil.hz ? ` ${coil.alsoAt ? '50/60' : coil.hz} Hz` : coil.current === 'DC' ? '' : ' Hz ?'}`]
+        ? [
+            [
+              `COIL ${spellCoil(coil)}${coil.hz ? ` ${coil.alsoAt ? '50/60' : coil.hz} Hz` : coil.current === 'DC' ? '' : ' Hz ?'}`,
+              ...coilMarks(coil),
+            ].join(', '),
+          ]
         : []),
       family.title,
       [

@@ -7,7 +7,7 @@ import { amount } from '#core/units';
 import { compareDeeds, type Deeds, tellDeeds } from './deeds';
 import { type Mapping, mapTerminals, replacing } from './mapping';
 import { coilInUse } from './place';
-import { spellCoil } from './spell';
+import { coilMarks, spellCoil } from './spell';
 
 /** One line of the two nameplates side by side. */
 export interface Difference {
@@ -26,6 +26,8 @@ export interface Twin {
   readonly circuit: Circuit;
   readonly changes: readonly EditChange[];
   readonly mapping: Mapping;
+  /** whether the circuit still does what it did */
+  readonly deed: Difference;
   readonly differences: readonly Difference[];
   /** findings that the part brings with it */
   readonly brings: readonly Finding[];
@@ -89,8 +91,9 @@ export function twinOf(
   // a coil that never pulled in did nothing worth keeping: what changes with the new part is then no danger but the cure
   const worked = !met || met.held !== undefined;
   const isRead = !now.some(({ verdict, devices }) => verdict === 'cannot-clear' && devices.includes(device.id));
-  differences.unshift(isRead ? deedLine(compareDeeds(before, exploration), worked) : UNREAD_DEEDS);
-  const worst = worstVerdict([...brings.map(({ verdict }) => verdict), ...differences.map(({ verdict }) => verdict)]);
+  const deed = isRead ? deedLine(compareDeeds(before, exploration), worked) : UNREAD_DEEDS;
+  const told = [...brings, deed, ...differences];
+  const worst = worstVerdict(told.map(({ verdict }) => verdict));
   const fitted = after.devices[device.id]!;
   const site = supplyHz(circuit);
   const elsewhere = site === 50 ? 60 : 50;
@@ -105,7 +108,7 @@ export function twinOf(
     const opinion = judgeExposure(device.tag, coil.part as Coil, exposure);
     return [{ hz, word: opinion.pullInWord, verdict: opinion.verdict, volts: exposure.pullIn?.volts }];
   });
-  const dangers = [...brings, ...differences].filter(({ verdict }) => verdict === 'danger' || verdict === 'block').length;
+  const dangers = told.filter(({ verdict }) => verdict === 'danger' || verdict === 'block').length;
   return {
     verdict: worst,
     says:
@@ -119,6 +122,7 @@ export function twinOf(
     circuit: after,
     changes,
     mapping,
+    deed,
     differences,
     brings,
     mends,
@@ -182,7 +186,7 @@ function differencesOf(device: Device, part: StockPart, mapping: Mapping, before
   const lines: Difference[] = [];
   if (wasCoil || mapping.coil) {
     const [was, is] = [wasCoil, mapping.coil].map((coil) =>
-      coil ? `${spellCoil(coil)}${coil.hz ? ` ${coil.alsoAt ? '50/60' : coil.hz}` : ''}` : 'none',
+      coil ? [`${spellCoil(coil)}${coil.hz ? ` ${coil.alsoAt ? '50/60' : coil.hz}` : ''}`, ...coilMarks(coil)].join(', ') : 'none',
     );
     const alike = was === is;
     const seen = coilInUse(before.plan, device.id);
@@ -227,21 +231,22 @@ function differencesOf(device: Device, part: StockPart, mapping: Mapping, before
   const bar = mapping.poles.find((pole) => pole.was.kind === 'contact' && pole.is?.kind === 'bar');
   const missing = mapping.poles.filter((pole) => !pole.is);
   const loads = bar ? bar.was.contacts.flatMap(({ id }) => servedBy(before, device, id)) : [];
-  lines.push(
-    line(
-      'Poles',
-      was.words,
-      is.words,
-      missing.length > 0 || bar ? 'danger' : 'good',
-      bar
-        ? `One pole is a bar. ${listed([...new Set(loads)]) || 'The load'} stay tied to the line with the contactor out: work there only with the isolator off.`
-        : missing.length > 0
-          ? `No pole for ${missing.map((pole) => `${pole.was.common}–${pole.was.no ?? pole.was.nc}`).join(', ')}: those leads stay loose.`
-          : is.power + is.control > was.power + was.control
-            ? 'More contacts than before. Harmless: leave them unwired.'
-            : '',
-    ),
-  );
+  if (was.words !== 'none' || is.words !== 'none')
+    lines.push(
+      line(
+        'Poles',
+        was.words,
+        is.words,
+        missing.length > 0 || bar ? 'danger' : 'good',
+        bar
+          ? `One pole is a bar. ${listed([...new Set(loads)]) || 'The load'} stay tied to the line with the contactor out: work there only with the isolator off.`
+          : missing.length > 0
+            ? `No pole for ${missing.map((pole) => `${pole.was.common}–${pole.was.no ?? pole.was.nc}`).join(', ')}: those leads stay loose.`
+            : is.power + is.control > was.power + was.control
+              ? 'More contacts than before. Harmless: leave them unwired.'
+              : '',
+      ),
+    );
   const plates = new Set([...Object.keys(device.nameplate), ...Object.keys(part.nameplate)]);
   const wanted = [
     ...TIMES,

@@ -33,7 +33,7 @@ export function LabelButtons({ device, document, part, twin }: Props) {
       `${document.site} ${document.number} ${document.title}, revision ${revision}`,
       `${device.tag} ${device.title}: ${part.title}`,
       `${twin.verdict.toUpperCase()}: ${twin.says}`,
-      ...twin.differences.map((one) => `${one.what}: ${one.was} / ${one.is}${one.words ? `. ${one.words}` : ''}`),
+      ...[twin.deed, ...twin.differences].map((one) => `${one.what}: ${one.was} / ${one.is}${one.words ? `. ${one.words}` : ''}`),
       ...twin.brings.map((one) => `${one.verdict.toUpperCase()}: ${one.title}. ${one.reason} ${one.remedy} Source: ${one.source}`),
       ...twin.at.map(({ hz, word, volts }) => `At ${hz} Hz: ${word}${volts === null ? '' : `, ${volts.toFixed(1)} V at pull-in`}`),
       `Seen in ${twin.statesSeen} input states. A model of the circuit as drawn; local codes and licensed practice rule.`,

@@ -60,6 +60,12 @@ export function TwinView({ device, title, from, twin, children }: Props) {
           {children}
         </Box>
         <Box flex="1 1 240px" fontSize="14px">
+          <Box mb="8px">
+            <Box as="strong" color={TONE[twin.deed.verdict]}>
+              {twin.deed.what}: {twin.deed.is}.
+            </Box>{' '}
+            {twin.deed.words}
+          </Box>
           {twin.differences
             .filter(({ words }) => words !== '')
             .map((one) => (

@@ -93,6 +93,7 @@ export function createPlaces() {
       return {
         verdict: twin.verdict,
         says: twin.says,
+        deed: twin.deed,
         differences: twin.differences,
         brings: twin.brings,
         mends: twin.mends.map(({ title }) => title),

@@ -187,6 +187,7 @@ export interface PlaceAnswer {
 export interface TwinAnswer {
   readonly verdict: Verdict;
   readonly says: string;
+  readonly deed: Difference;
   readonly differences: readonly Difference[];
   readonly brings: readonly Finding[];
   readonly mends: readonly string[];
