@@ -18,7 +18,7 @@ import {
   worse,
   worstVerdict,
 } from '#core/size';
-import { volts } from '#core/units';
+import { capital, volts } from '#core/units';
 import { COIL_ILLS, type CoilIll } from './coilIlls';
 
 export interface CoilOpinion {
@@ -124,7 +124,6 @@ const saying = (word: string | undefined, why: string): Pick<CoilOpinion, 'says'
   why,
   says: word === undefined ? why : `${capital(word)}. ${why}`,
 });
-const capital = (text: string): string => text[0]!.toUpperCase() + text.slice(1);
 
 export interface PoleJudgement {
   readonly device: Device;
@@ -188,7 +187,8 @@ export function judgeContact(planned: PlannedPart, exploration: Exploration, tab
     serves: [...new Set(exposure.serves.map(({ part: load }) => exploration.plan.parts[load]!.device.tag))],
     verdict: worstVerdict(rows.map(({ verdict }) => verdict)),
     evidence: weakestEvidence(device, ratingFields(device)),
-    life: poleLife(rows, tables),
+    // an isolator is not worked at the job's starts an hour
+    life: part.symbol === 'isolator' ? undefined : poleLife(rows, tables),
   };
 }
 

@@ -46,3 +46,6 @@ export const amount = (value: number | undefined, unit: string): string => {
   if (unit === '%') return `${figures(value)} %`;
   return `${figures(value)} ${unit}`.trim();
 };
+
+/** A sentence begins with a capital. */
+export const capital = (text: string): string => text.slice(0, 1).toUpperCase() + text.slice(1);

@@ -1,4 +1,4 @@
-export { amount, amps, figures, ohms, percent, reading, span, volts } from './format';
+export { amount, amps, capital, figures, ohms, percent, reading, span, volts } from './format';
 export type { Phasor } from './phasor';
 export {
   add,

@@ -1,6 +1,6 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import { percent, readTyped, reading as spell } from '#core/units';
+import { capital, percent, readTyped, reading as spell } from '#core/units';
 import { Button, Field, Label, Mono } from '../ui/parts';
 import type { FindAnswer } from '../worker/protocol';
 
@@ -37,8 +37,6 @@ const OutcomeButton = chakra('button', {
     '@media (max-width: 700px)': { minH: '56px', alignItems: 'center' },
   },
 });
-
-const capital = (text: string): string => `${text[0]!.toUpperCase()}${text.slice(1)}`;
 
 export function AdviceCard({
   advice,

@@ -1,7 +1,7 @@
 import { deviceOf, terminalId } from '#core/circuit';
 import { type Contact, familyOf } from '#core/devices';
-import { schoolOf } from '#core/size';
-import { amount, volts } from '#core/units';
+import { type Row, schoolOf } from '#core/size';
+import { amount, capital, volts } from '#core/units';
 import type { Finding } from '../finding';
 import { type Rule, tell } from '../study';
 
@@ -28,18 +28,26 @@ export const poleRule: Rule = {
             limit: row.limit,
             limitKind: row.kind,
             unit: row.unit,
-            consequence: row.limit === undefined ? 'Nobody can say whether this contact lasts.' : 'The contact welds or burns.',
-            reason: `${row.asks} for ${serves.join(', ')} at ${volts(exposure.breaksV)}: ${amount(row.is, row.unit)}.`,
-            remedy:
-              row.limit === undefined
-                ? `Read the ${row.rating} figure on the part and enter it.`
-                : 'A contactor or relay with a higher rating for this load.',
+            consequence: row.limit === undefined ? 'Nobody can say whether this contact lasts.' : outcome(row).consequence,
+            reason: `${capital(row.asks)} for ${serves.join(', ')} at ${volts(exposure.breaksV)}: ${amount(row.is, row.unit)}.`,
+            remedy: row.limit === undefined ? `Read the ${row.rating} figure on the part and enter it.` : outcome(row).remedy,
             source: row.source,
             evidence,
           }),
         ),
     ),
 };
+
+/** What comes of a contact past one of its figures, and what helps: too little current is another thing than too much. */
+function outcome({ sense, unit }: Row): { readonly consequence: string; readonly remedy: string } {
+  if (sense === 'least')
+    return {
+      consequence: 'A film grows on the contact, and one day it closes and nothing passes.',
+      remedy: 'A contact for small loads (gold), or a bleeder that raises the current.',
+    };
+  if (unit === 'V') return { consequence: 'The arc does not go out when it opens.', remedy: 'A contact rated for these volts.' };
+  return { consequence: 'The contact welds or burns.', remedy: 'A contactor or relay with a higher rating for this load.' };
+}
 
 /** Two throws of one pole on points that must not meet: a bouncing or bridged contact joins them. */
 export const throwsRule: Rule = {
