@@ -38,7 +38,7 @@ test('typed readings move the suspects, bad ones are told, the last is undone', 
   const entry = page.getByRole('textbox', { name: 'Reading in volts' });
   await entry.fill('about ten');
   await page.getByRole('button', { name: 'Enter reading' }).click();
-  await expect(page.getByRole('alert')).toContainText('Type the volts');
+  await expect(page.getByRole('alert')).toContainText('is not a number');
   await entry.fill('0.1');
   await page.getByRole('button', { name: 'Enter reading' }).click();
   await expect(page.getByText(/1 reading ·/)).toBeVisible();

@@ -1,6 +1,6 @@
 import type { Transformer } from '#core/devices';
 import { windingModel } from '#core/network';
-import { add, divide, impedanceOfVa, inverse, magnitude, multiply, type Phasor, phasor, scale } from '#core/units';
+import { add, amount, capital, divide, impedanceOfVa, inverse, magnitude, multiply, type Phasor, phasor, scale } from '#core/units';
 import { atLeast, atMost, figure, notKnown, type Row, type Sized } from './row';
 import { nextSize, sizeUpTo } from './standardSizes';
 import { TABLES, type Tables } from './tables';
@@ -307,7 +307,10 @@ export function sizeTransformerFuses(facts: ProtectionFacts, tables: Tables = TA
           ? 'Fits.'
           : legNote === 'look' && worst === 'good'
             ? 'Fits, but in the common leg it misses an earth fault.'
-            : 'Look at the rows.',
+            : rows
+                .filter((row) => row.verdict !== 'good')
+                .map((row) => `${capital(row.asks)}: ${amount(row.is, 'A')} against ${amount(row.limit, 'A')}.`)
+                .join(' '),
     figures: [
       figure('Secondary', secondaryA, 'A', 'VA over volts'),
       figure(
@@ -319,6 +322,7 @@ export function sizeTransformerFuses(facts: ProtectionFacts, tables: Tables = TA
       figure('Fit', suggested, 'A', tables.sizesSmallFuse.source),
       figure('Primary', primaryA, 'A', 'VA over volts'),
       figure('Primary fuse at most', primaryA * primaryShare, 'A', tables.protection450.source),
+      figure('Primary fuse, largest usual', sizeUpTo(tables.sizesSmallFuse, primaryA * primaryShare), 'A', tables.sizesSmallFuse.source),
       figure('Does not clear', blind.join('; ') || 'nothing of these', '', 'circuit of the fault'),
     ],
     rows,

@@ -23,7 +23,7 @@ export function readTyped(text: string, unit = ''): Typed {
   const value = fraction ? Number(fraction[1] ?? 0) + Number(fraction[2]) / Number(fraction[3]) : Number(decimal);
   return bare !== '' && Number.isFinite(value)
     ? { is: 'number', value }
-    : { is: 'unclear', why: `"${trimmed}" is not a number. Type digits, as printed${unit ? `, in ${unit}` : ''}.` };
+    : { is: 'unclear', why: `"${trimmed}" is not a number. Type digits${unit ? `, in ${unit}` : ''}.` };
 }
 
 /** The same with the least and the most that the field may hold. */

@@ -10,6 +10,14 @@ const REMEDY: Readonly<Record<string, string>> = {
   burns: 'Do not energize. Fit a coil for the volts that are here.',
 };
 
+const CONSEQUENCE: Readonly<Record<string, string>> = {
+  burns: 'The coil burns out and may take a fuse or a contact with it.',
+  shorts: 'The fuse opens, or the output that feeds it dies.',
+  high: 'It works, runs hot and dies early.',
+  'never called': 'What it switches stays as it rests.',
+  unknown: 'Nobody can say what it does when it is called.',
+};
+
 /** Words of the gauge that want a verb in a sentence. */
 const ADJECTIVES = new Set(['dead', 'high', 'not guaranteed', 'reversed']);
 
@@ -33,7 +41,7 @@ export const coilRule: Rule = {
           verdict: judged.verdict,
           title:
             judged.verdict === 'cannot-clear'
-              ? `${name}: unknown`
+              ? `${name} is not read`
               : judged.verdict === 'look' && pullInWord === 'never called'
                 ? `${name} is never called`
                 : `${name} ${ADJECTIVES.has(pullInWord) ? 'is ' : ''}${pullInWord}`,
@@ -41,12 +49,7 @@ export const coilRule: Rule = {
           limit: ill ? undefined : high ? window?.mostV : window?.mustCloseV,
           limitKind: 'limit',
           unit: 'V',
-          consequence:
-            pullInWord === 'burns'
-              ? 'The coil burns out and may take a fuse or a contact with it.'
-              : pullInWord === 'high'
-                ? 'It works, runs hot and dies early.'
-                : 'It does not pull in as it must.',
+          consequence: CONSEQUENCE[pullInWord] ?? 'It does not pull in as it must.',
           reason: judged.why,
           remedy: ill?.remedy ?? REMEDY[pullInWord] ?? 'Read the print on the coil and enter it.',
           source: coilRule.source,

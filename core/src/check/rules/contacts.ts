@@ -49,6 +49,9 @@ function outcome({ sense, unit }: Row): { readonly consequence: string; readonly
   return { consequence: 'The contact welds or burns.', remedy: 'A contactor or relay with a higher rating for this load.' };
 }
 
+/** `an 11-pin`, `a 14-blade`. */
+const article = (base: string | number): string => `${/^(8|11)-/.test(String(base)) ? 'an' : 'a'} ${base}`;
+
 /** Two throws of one pole on points that must not meet: a bouncing or bridged contact joins them. */
 export const throwsRule: Rule = {
   id: 'throws-fed-apart',
@@ -172,10 +175,10 @@ export const baseRule: Rule = {
         : [
             tell(baseRule, device, '', {
               verdict: 'block',
-              title: `${device.tag}: a relay of ${pins} does not go into a base of ${base}`,
+              title: `${device.tag}: ${article(pins)} relay does not go into ${article(base)} base`,
               consequence: 'It does not seat, or puts the coil on a contact.',
-              reason: `The base in the panel is ${base}.`,
-              remedy: `A relay of ${base}, or a base of ${pins}.`,
+              reason: `The base in the panel is ${article(base)} one.`,
+              remedy: `${capital(article(base))} relay, or ${article(pins)} base.`,
               evidence: device.nameplate.base!.evidence,
             }),
           ];

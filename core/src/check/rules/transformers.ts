@@ -2,8 +2,8 @@ import { type Device, terminalId } from '#core/circuit';
 import type { Transformer } from '#core/devices';
 import type { TransformerExposure } from '#core/explore';
 import type { NetworkPlan } from '#core/network';
-import { numberAt, schoolOf, sizeTransformerFuses } from '#core/size';
-import { amount, volts } from '#core/units';
+import { numberAt, type Row, schoolOf, sizeTransformerFuses } from '#core/size';
+import { amount, percent, volts } from '#core/units';
 import { type Rule, type Study, tell, tellUnread } from '../study';
 
 const each = <T>(
@@ -151,6 +151,25 @@ export const fuseRule: Rule = {
         study.tables,
       );
       const wrong = sized.rows.filter(({ verdict }) => verdict === 'danger' || verdict === 'look');
+      const value = (name: string) => String(sized.figures.find((one) => one.name === name)?.value ?? '?');
+      const about = (row: Row) =>
+        row.asks === 'primary fuse'
+          ? {
+              consequence: 'A winding that shorts is cleared late.',
+              reason: `Too large: ${percent((row.is ?? 0) / Number(value('Primary')))} of the primary’s ${amount(Number(value('Primary')), 'A')}.`,
+              remedy: `At most ${value('Primary fuse, largest usual')} A, and enough to ride the transformer’s inrush.`,
+            }
+          : row.verdict === 'danger'
+            ? {
+                consequence: 'A winding burns out from a slow overload well below it.',
+                reason: sized.says,
+                remedy: `Fit ${value('Fit')} A.`,
+              }
+            : {
+                consequence: 'It may blow at full load.',
+                reason: `At its rating the secondary gives ${amount(row.limit, 'A')}.`,
+                remedy: `Fit ${value('Fit')} A.`,
+              };
       return [
         ...wrong.map((row) =>
           tell(fuseRule, row.asks === 'primary fuse' ? largest!.device : fuse.device, row.asks, {
@@ -159,9 +178,7 @@ export const fuseRule: Rule = {
             is: row.is,
             limit: row.limit,
             unit: 'A',
-            consequence: row.verdict === 'danger' ? 'A winding burns out from a slow overload well below it.' : 'It may blow at full load.',
-            reason: sized.says,
-            remedy: `Fit ${String(sized.figures.find(({ name }) => name === 'Fit')?.value ?? '?')} A.`,
+            ...about(row),
             source: row.source,
           }),
         ),
