@@ -23,12 +23,17 @@ import {
   worstVerdict,
 } from '#core/size';
 import type { WireSize } from '#core/units';
-import { amount, celsiusOf } from '#core/units';
+import { amount, celsiusOf, readTyped } from '#core/units';
 import { CliError } from './usage';
 
 const OPTIONS = {
   coil: { type: 'string' },
   on: { type: 'string' },
+  halves: { type: 'string' },
+  polarized: { type: 'boolean' },
+  reversed: { type: 'boolean' },
+  pulse: { type: 'boolean' },
+  stays: { type: 'boolean' },
   volts: { type: 'string' },
   rated: { type: 'string' },
   hz: { type: 'string' },
@@ -84,10 +89,10 @@ function parse(words: readonly string[]) {
 const numberOf = ({ values }: Given, name: keyof typeof OPTIONS): number | undefined => {
   const text = values[name];
   if (text === undefined || typeof text === 'boolean') return undefined;
-  const [top, bottom] = text.split('/').map(Number);
-  const value = bottom === undefined ? top! : top! / bottom;
-  if (!Number.isFinite(value) || value < 0) throw new CliError(`--${name} ${text}: write a number of 0 or more, such as 24, 7.5 or 1/3.`);
-  return value;
+  const typed = readTyped(text);
+  if (typed.is !== 'number' || typed.value < 0)
+    throw new CliError(`--${name} ${text}: write a number of 0 or more without its unit, such as 24, 7.5 or 1/3.`);
+  return typed.value;
 };
 
 /** `18awg`, `18 AWG`, `0.75mm2`. */
@@ -123,7 +128,19 @@ const coilFacts = (given: Given) => {
   const print = given.values.coil;
   const facts = print === undefined ? { current: undefined, points: [] } : parseCoilPrint(print);
   if (!facts) throw new CliError(`--coil "${print}": write what is printed, such as "24 VAC 60", "208-240V 60Hz" or "24 VDC".`);
-  return { ...facts, inrushVa: numberOf(given, 'inrush'), sealedVa: numberOf(given, 'held') };
+  const { halves, polarized, pulse } = given.values;
+  const ways = ['series', 'parallel', 'opposed'] as const;
+  const joined = ways.find((one) => one === halves);
+  if (halves !== undefined && !joined)
+    throw new CliError(`--halves ${halves}: the halves of a coil are joined in series, parallel or opposed.`);
+  return {
+    ...facts,
+    inrushVa: numberOf(given, 'inrush'),
+    sealedVa: numberOf(given, 'held'),
+    halves: joined,
+    polarized,
+    pulseRated: pulse,
+  };
 };
 
 /** What the coil is put on: `24VAC60`, `240 V 60 Hz`, `24 VDC`. */
@@ -131,7 +148,14 @@ const supplyFacts = (given: Given) => {
   const on = given.values.on === undefined ? undefined : parseCoilPrint(given.values.on);
   if (given.values.on !== undefined && !on)
     throw new CliError(`--on "${given.values.on}": write the supply, such as "120 VAC 60" or "24 VDC".`);
-  return { volts: on?.points[0]?.lowV, current: on?.current === 'AC/DC' ? undefined : on?.current, hz: on?.points[0]?.hz };
+  const { reversed, stays } = given.values;
+  return {
+    volts: on?.points[0]?.lowV,
+    current: on?.current === 'AC/DC' ? undefined : on?.current,
+    hz: on?.points[0]?.hz,
+    reversed,
+    continuous: stays,
+  };
 };
 
 const questions: Record<string, (given: Given) => Sized> = {
