@@ -1,9 +1,9 @@
 import { parseArgs } from 'node:util';
+import type { DriverKind } from '#core/devices';
 import {
   bleeder,
   coilOn,
   conductorFor,
-  type DriverKind,
   feet,
   judgeCommon,
   judgeConductor,

@@ -104,6 +104,12 @@ export function judgeExposure(tag: string, coil: Coil, exposure: CoilExposure): 
   };
 }
 
+/** What leaks to a coil that nothing calls: worth a look where it must have let go by then, a danger where it as a rule stays in. */
+export function judgeLeak(coil: Coil, { leak }: CoilExposure): Verdict {
+  if (coil.latch !== undefined || !leak || leak.drive <= coil.mustReleaseRatio) return 'good';
+  return leak.drive >= coil.dropOutTypicalRatio ? 'danger' : 'look';
+}
+
 /** The coil as it sits in the circuit. */
 export function judgeCoil(planned: PlannedPart, exploration: Exploration): CoilJudgement {
   const coil = planned.part as Coil;

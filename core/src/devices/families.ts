@@ -2,6 +2,7 @@ import { type Catalogue, type Device, invariant } from '#core/circuit';
 import { controls } from './families/controls';
 
 import { joints, loads } from './families/loads';
+import { outputs } from './families/outputs';
 import { protection } from './families/protection';
 import { relays } from './families/relays';
 import { supplies } from './families/supplies';
@@ -15,6 +16,7 @@ export const families: Readonly<Record<string, DeviceFamily>> = {
   ...relays,
   ...switches,
   ...controls,
+  ...outputs,
   ...loads,
   ...joints,
 };

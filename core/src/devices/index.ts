@@ -6,6 +6,7 @@ export type {
   Contact,
   CurveName,
   DcOutput,
+  DriverKind,
   Electronics,
   Fuse,
   Join,

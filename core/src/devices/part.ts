@@ -45,10 +45,16 @@ export interface Contact extends TwoEnded {
     | 'light'
     | 'clock';
   readonly ratings: PoleRatings;
+  /** electronics leak while they are off; a contact does not */
+  readonly offOhms?: number | undefined;
 }
+
+export type DriverKind = 'thermostat' | 'board' | 'relay-output' | 'transistor' | 'triac';
 
 /** Ratings printed for a contact; `undefined` where the print is silent. */
 export interface PoleRatings {
+  /** an output of a controller: what is not printed on it is usual for its kind */
+  readonly driver?: DriverKind | undefined;
   readonly motorA?: number | undefined;
   readonly lockedA?: number | undefined;
   readonly resistiveA?: number | undefined;

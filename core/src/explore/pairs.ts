@@ -1,6 +1,6 @@
 import { terminalId } from '#core/circuit';
 import type { Coil } from '#core/devices';
-import { acrossBranch, branchAmps, type NetworkPlan, pairSource, unitResponse, valuesOf, voltsAt } from '#core/network';
+import { acrossBranch, branchAmps, type NetworkPlan, pairSource, partVolts, unitResponse, valuesOf, voltsAt } from '#core/network';
 import {
   coilDriveOf,
   copyMoment,
@@ -48,10 +48,10 @@ export interface CoilPair {
   readonly held: PairMoment;
   /** volts across the open pair */
   readonly openV: number;
-  /** amps into a short across it: tells a call from a leak */
+  /** amps into a short across it */
   readonly shortA: number;
-  /** the same once all has come to rest: a pulse is over by then */
-  readonly restA: number;
+  /** once all has come to rest: a pulse is over by then */
+  readonly rest: PairMoment;
 }
 
 /**
@@ -65,7 +65,7 @@ export function* pairing(plan: NetworkPlan, coil: number, pairs: CoilPair[] = []
   for (const { name, log } of states) {
     yield { seen: pairs.length, of: states.length };
     let closing: { drive: number; moment: Moment } | undefined;
-    const open: Moment[] = [];
+    const open: { volts: number; moment: Moment }[] = [];
     let held: { drive: number; moment: Moment } | undefined;
     let last: Moment | undefined;
     runLog(rig, log, Number.POSITIVE_INFINITY, (frame) => {
@@ -75,38 +75,31 @@ export function* pairing(plan: NetworkPlan, coil: number, pairs: CoilPair[] = []
         if (!held || drive < held.drive) held = { drive, moment: copyMoment(frame.moment) };
       } else if (frame.due.some((due) => due.part === coil && due.mode === 1)) {
         if (!closing || drive < closing.drive) closing = { drive, moment: copyMoment(frame.moment) };
-      } else open.push(copyMoment(frame.moment));
+      } else open.push({ volts: partVolts(rig.nets, plan, coil), moment: copyMoment(frame.moment) });
     });
     const shortOf = ({ nets }: PairMoment) => Math.hypot(...nets.map(({ amps }) => magnitude(amps)));
-    // the coil that is there now may never close: then the moment that has most behind it counts
+    // the coil that is there now may never close: then the moment that has most behind it counts, of those with volts
+    const mostV = Math.max(0, ...open.map(({ volts }) => volts));
     const pullIn = closing
       ? momentOf(rig, coil, closing.moment)
-      : open.map((moment) => momentOf(rig, coil, moment)).reduce((most, one) => (shortOf(one) > shortOf(most) ? one : most));
+      : open
+          .filter(({ volts }) => volts >= mostV / 2)
+          .map(({ moment }) => momentOf(rig, coil, moment))
+          .reduce((most, one) => (shortOf(one) > shortOf(most) ? one : most));
     const openV = Math.hypot(...pullIn.nets.map(({ amps, siemens }) => magnitude(divide(amps, siemens))));
-    pairs.push({
-      state: name,
-      pullIn,
-      held: held ? momentOf(rig, coil, held.moment) : pullIn,
-      openV,
-      shortA: shortOf(pullIn),
-      restA: last ? shortAmps(rig, coil, last) : 0,
-    });
+    const heldMoment = held ? momentOf(rig, coil, held.moment) : pullIn;
+    const rest = held && last && isAlike(held.moment, last) ? heldMoment : momentOf(rig, coil, last!);
+    pairs.push({ state: name, pullIn, held: heldMoment, openV, shortA: shortOf(pullIn), rest });
   }
   return pairs;
 }
 
-/** Amps into a short across a coil's terminals at one moment, the coil taken out. */
-function shortAmps(rig: Rig, coil: number, moment: Moment): number {
-  settleMoment(rig, moment);
-  const { part, device } = rig.plan.parts[coil]!;
-  const { a, b } = part as Coil;
-  const [x, y] = [rig.plan.nodeOf(terminalId(device.id, a)), rig.plan.nodeOf(terminalId(device.id, b))];
-  return Math.hypot(
-    ...rig.nets.map((net) => {
-      const { openV, behindOhms } = pairSource(net, x, y);
-      return magnitude(behindOhms) === 0 ? 0 : magnitude(divide(openV, behindOhms));
-    }),
-  );
+const isAlike = (one: Moment, two: Moment): boolean => one.modes.every((mode, index) => mode === two.modes[index]);
+
+/** Of many transformers a coil sags one or two; the others it feels through the line alone. */
+function felt(seen: readonly Seen[]): Seen[] {
+  const most = Math.max(0, ...seen.map(({ voltsPerAmp }) => magnitude(voltsPerAmp)));
+  return seen.filter(({ voltsPerAmp }) => magnitude(voltsPerAmp) > 0.01 * most);
 }
 
 /** The circuit seen from a coil's terminals at one moment. */
@@ -118,10 +111,10 @@ export function momentOf(rig: Rig, coil: number, moment: Moment): PairMoment {
   const [x, y] = [plan.nodeOf(terminalId(device.id, a)), plan.nodeOf(terminalId(device.id, b))];
   return {
     nets: rig.nets.map((net) => {
-      const { openV, behindOhms } = pairSource(net, x, y);
+      const response = unitResponse(net, x, y);
+      const { openV, behindOhms } = pairSource(net, x, y, response);
       const own = phasor(net.yRe[firstBranch]!, net.yIm[firstBranch]!);
       const whole = magnitude(behindOhms) === 0 ? phasor(1e9) : inverse(behindOhms);
-      const response = unitResponse(net, x, y);
       const at = (node: number): Phasor => (node < 0 ? ZERO : phasor(response.re[node]!, response.im[node]!));
       return {
         hz: net.hz,
@@ -142,27 +135,36 @@ export function momentOf(rig: Rig, coil: number, moment: Moment): PairMoment {
           const rest = magnitude(subtract(phasor(1), multiply(own, behindOhms)));
           return through > 0.98 * rest ? [{ ohms: 1 / siemens.re, dropV: one.part.onDropV }] : [];
         })[0],
-        seen: plan.parts.flatMap((one): Seen[] => {
-          if (one.part.kind !== 'transformer') return [];
-          const { primary, secondary } = one.part;
-          const top = one.firstBranch + primary.length - 1 + secondary.length - 2;
-          const node = (mark: string) => plan.nodeOf(terminalId(one.device.id, mark));
-          const [high, low] = [node(secondary.at(-1)!.mark), node(secondary[0]!.mark)];
-          const { nodes, weights } = net.places[top]!;
-          const rise = nodes.reduce((sum, n, index) => add(sum, scale(at(n), weights[index]!)), ZERO);
-          return [
-            {
-              part: one.index,
-              volts: subtract(voltsAt(net, high), voltsAt(net, low)),
-              amps: branchAmps(net, top),
-              voltsPerAmp: subtract(at(high), at(low)),
-              ampsPerAmp: multiply(rise, phasor(net.yRe[top]!, net.yIm[top]!)),
-            },
-          ];
-        }),
+        seen: felt(
+          plan.parts.flatMap((one): Seen[] => {
+            if (one.part.kind !== 'transformer') return [];
+            const { primary, secondary } = one.part;
+            const top = one.firstBranch + primary.length - 1 + secondary.length - 2;
+            const node = (mark: string) => plan.nodeOf(terminalId(one.device.id, mark));
+            const [high, low] = [node(secondary.at(-1)!.mark), node(secondary[0]!.mark)];
+            const { nodes, weights } = net.places[top]!;
+            const rise = nodes.reduce((sum, n, index) => add(sum, scale(at(n), weights[index]!)), ZERO);
+            return [
+              {
+                part: one.index,
+                volts: subtract(voltsAt(net, high), voltsAt(net, low)),
+                amps: branchAmps(net, top),
+                voltsPerAmp: subtract(at(high), at(low)),
+                ampsPerAmp: multiply(rise, phasor(net.yRe[top]!, net.yIm[top]!)),
+              },
+            ];
+          }),
+        ),
       };
     }),
   };
+}
+
+/** What a coil that is still out gets in each state, and whether that is a call: at least half of the volts that it gets at most. */
+export function callsOf(coil: Coil, pairs: readonly CoilPair[]) {
+  const seen = pairs.map((pair) => ({ pair, open: { ...coilAcross(pair.pullIn, coil, 0), state: pair.state } }));
+  const most = Math.max(0, ...seen.map(({ open }) => open.volts));
+  return seen.map((one) => ({ ...one, isCall: one.pair.openV > 0.5 && one.open.volts >= most / 2 }));
 }
 
 /** The end of the pair that is on plus, where most of what stands on it is DC. */
@@ -188,34 +190,42 @@ function behindTimer(amps: Phasor, siemens: Phasor, timer: { ohms: number; dropV
   return across;
 }
 
-/** What a coil put on the pair sees and draws: RMS volts, the share of rated that moves it, amps, and the transformers under it. */
-export function coilAcross(moment: PairMoment, coil: Coil, mode: 0 | 1) {
-  const nets = moment.nets.map(({ hz, amps, siemens, coilA, timer, seen }) => {
+const rms = (values: readonly number[]): number => Math.hypot(...values);
+
+/** Volts and amps of a coil put on the pair, one frequency after the other. */
+const acrossNets = (moment: PairMoment, coil: Coil, mode: 0 | 1) =>
+  moment.nets.map(({ hz, amps, siemens, coilA, timer }) => {
     const y = valuesOf(coil, { mode, value: 0, emf: ZERO, fault: undefined }, hz)[0]!.y;
     const across = timer ? behindTimer(amps, siemens, timer, y) : divide(amps, add(siemens, y));
     const draws = multiply(across, y);
-    const more = subtract(draws, coilA);
-    return {
-      hz,
-      volts: signedVolts(across, hz),
-      amps: magnitude(draws),
-      seen: seen.map((one) => ({
-        part: one.part,
-        volts: magnitude(subtract(one.volts, multiply(more, one.voltsPerAmp))),
-        amps: magnitude(subtract(one.amps, multiply(more, one.ampsPerAmp))),
-      })),
-    };
+    return { hz, volts: signedVolts(across, hz), amps: magnitude(draws), more: subtract(draws, coilA) };
   });
-  const rms = (values: readonly number[]): number => Math.hypot(...values);
+
+/** What a coil put on the pair sees and draws: RMS volts, the share of rated that moves it, amps. */
+export function coilAcross(moment: PairMoment, coil: Coil, mode: 0 | 1) {
+  const nets = acrossNets(moment, coil, mode);
   return {
     volts: rms(nets.map(({ volts }) => volts)),
     drive: coilDriveOf(coil, nets),
     amps: rms(nets.map(({ amps }) => amps)),
     ...illOf(coil, nets),
-    transformers: (nets[0]?.seen ?? []).map(({ part }) => {
-      const own = nets.flatMap(({ seen }) => seen.filter((one) => one.part === part));
-      const [volts, amps] = [rms(own.map((one) => one.volts)), rms(own.map((one) => one.amps))];
-      return { part, volts, va: volts * amps };
-    }),
   };
+}
+
+/** The transformers that a coil put on the pair loads: their secondary volts and VA with it. */
+export function transformersUnder(moment: PairMoment, coil: Coil, mode: 0 | 1): { part: number; volts: number; va: number }[] {
+  const nets = acrossNets(moment, coil, mode);
+  const parts = new Set(moment.nets.flatMap(({ seen }) => seen.map(({ part }) => part)));
+  return [...parts].map((part) => {
+    const own = moment.nets.flatMap(({ seen }, index) =>
+      seen
+        .filter((one) => one.part === part)
+        .map((one) => ({
+          volts: magnitude(subtract(one.volts, multiply(nets[index]!.more, one.voltsPerAmp))),
+          amps: magnitude(subtract(one.amps, multiply(nets[index]!.more, one.ampsPerAmp))),
+        })),
+    );
+    const volts = rms(own.map((one) => one.volts));
+    return { part, volts, va: volts * rms(own.map((one) => one.amps)) };
+  });
 }

@@ -37,6 +37,7 @@ import {
 } from '#core/sequence';
 import { magnitude, subtract, ZERO } from '#core/units';
 import { inputStates } from './inputs';
+import { coilAcross, momentOf } from './pairs';
 
 /** What a coil met over the states tried. Volts RMS at its terminals; drive is the share of rated that moves it. */
 export interface CoilExposure extends Ill {
@@ -46,7 +47,7 @@ export interface CoilExposure extends Ill {
   readonly pullIn: { readonly volts: number; readonly drive: number; readonly state: string } | undefined;
   readonly held: { readonly volts: number; readonly drive: number; readonly state: string } | undefined;
   readonly highest: { readonly volts: number; readonly drive: number; readonly state: string };
-  /** the most it gets in a state that is no call */
+  /** the most it gets in a state that is no call, its armature in: what might hold it there */
   readonly leak?: { readonly volts: number; readonly drive: number; readonly state: string } | undefined;
   /** the most it still gets once all has come to rest: a pulse is over by then */
   readonly rest: { readonly volts: number; readonly drive: number; readonly state: string } | undefined;
@@ -124,6 +125,8 @@ export interface Watch {
   closing: { volts: number; drive: number } | undefined;
   held: { volts: number; drive: number } | undefined;
   last: { volts: number; drive: number } | undefined;
+  /** what it would still get with its armature in, where it gets something but not enough to close */
+  stay: { volts: number; drive: number } | undefined;
 }
 
 /** Runs every input state to its end and keeps the worst that each coil, contact and point meets. */
@@ -181,7 +184,10 @@ export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = [], nea
   for (const { name, log } of states) {
     yield { seen: seen++, of: states.length };
     const watches = new Map<number, Watch>(
-      coils.map(({ index }) => [index, { peakOpen: { volts: 0, drive: 0 }, closing: undefined, held: undefined, last: undefined }]),
+      coils.map(({ index }) => [
+        index,
+        { peakOpen: { volts: 0, drive: 0 }, closing: undefined, held: undefined, last: undefined, stay: undefined },
+      ]),
     );
     const { frames } = runLog(rig, log, Number.POSITIVE_INFINITY, (frame) => {
       watchCoils(rig, coils, frame, watches, ill);
@@ -220,6 +226,7 @@ export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = [], nea
         if (seen === 1) offToEarth[node] = toEarth; // the first state calls nothing; its last frame stays
       }
     });
+    watchStay(rig, watches, frames.at(-1)!.moment);
     endings.set(name, sightingsOf(rig, frames.at(-1)!.moment));
     feedThrows(rig, name, throws);
     for (const [index, watch] of watches) perCoil.get(index)!.push({ state: name, watch });
@@ -329,11 +336,25 @@ function watchCoils(
   }
 }
 
+/** Less than this share leaks to nobody; with its armature in a coil takes several times less current and gets more volts of a leak. */
+const LEAK_SHARE = 0.01;
+
+function watchStay(rig: Rig, watches: ReadonlyMap<number, Watch>, moment: Moment): void {
+  for (const [index, watch] of watches) {
+    const { part } = rig.plan.parts[index]!;
+    if (part.kind !== 'coil' || moment.modes[index] === 1 || !watch.last) continue;
+    if (watch.last.drive < LEAK_SHARE || watch.last.drive >= part.pickUpTypicalRatio) continue;
+    const { volts, drive } = coilAcross(momentOf(rig, index, moment), part, 1);
+    watch.stay = { volts, drive };
+  }
+}
+
 /** A state counts as a call when the coil gets at least half of the most it ever gets: leakage through a timer is no call. */
 export function worstOf(seen: readonly { state: string; watch: Watch }[], ill: Ills): CoilExposure {
   const flat = seen.map(({ state, watch }) => ({
     state,
     open: watch.closing ?? watch.peakOpen,
+    stay: watch.stay ?? watch.peakOpen,
     held: watch.held,
     top: Math.max(watch.peakOpen.drive, watch.held?.drive ?? 0),
   }));
@@ -348,7 +369,7 @@ export function worstOf(seen: readonly { state: string; watch: Watch }[], ill: I
     .reduce((top, one) => (one.drive > top.drive ? one : top), { volts: 0, drive: 0, state: '' });
   const leak = flat
     .filter((one) => !called.includes(one))
-    .map(({ open, state }) => ({ ...open, state }))
+    .map(({ stay, state }) => ({ ...stay, state }))
     .reduce<CoilExposure['leak']>((top, one) => (!top || one.drive > top.drive ? one : top), undefined);
   const rest = seen
     .flatMap(({ state, watch }) => (watch.last ? [{ ...watch.last, state }] : []))

@@ -1,10 +1,10 @@
 import { expect, it } from 'vitest';
 import type { Device } from '#core/circuit';
-import { familyOf, partsOf, type StockPart } from '#core/devices';
-import { explore } from '#core/explore';
+import { type Coil, familyOf, partsOf, type StockPart } from '#core/devices';
+import { explore, pairing } from '#core/explore';
 import { openStock } from '../../../cli/src/fit';
 import { DEMO, demo } from '../testing/demo';
-import { candidatesFor, drain, preparing, twinOf } from './index';
+import { candidatesFor, coilInUse, drain, exposureOf, preparing, twinOf } from './index';
 
 const stock = openStock(undefined);
 
@@ -32,6 +32,29 @@ it.each(DEMO)('%s: every device is replaced by one like it, and nothing changes'
       return twin.verdict === 'good' && told.length === 0 && twin.mapping.moved.length === 0 ? [] : [`${device.tag}: ${told.join(', ')}`];
     });
   expect(changed).toEqual([]);
+});
+
+// The circuit seen from a coil's terminals against the circuit explored, the coil that stands there in both.
+it.each(DEMO)('%s: the pairs give every coil the volts that the exploration gives it', (name) => {
+  const circuit = demo(name);
+  const { plan, coils } = explore(circuit);
+  const apart: string[] = [];
+  let compared = 0;
+  for (const device of Object.values(circuit.devices)) {
+    const planned = coilInUse(plan, device.id);
+    if (!planned) continue;
+    const quick = exposureOf(planned.part as Coil, drain(pairing(plan, planned.index))).exposure;
+    const whole = coils.get(planned.index)!;
+    for (const what of ['pullIn', 'held', 'highest', 'leak'] as const) {
+      const [one, two] = [quick[what]?.volts ?? 0, whole[what]?.volts ?? 0];
+      compared++;
+      // under 1 % of rated volts nothing hangs on it
+      const near = Math.max(0.01 * two, 0.01 * ((planned.part as Coil).ratedV ?? 0));
+      if (Math.abs(one - two) > near) apart.push(`${device.tag} ${what}: ${one.toFixed(2)} and ${two.toFixed(2)}`);
+    }
+  }
+  expect(apart).toEqual([]);
+  if (Object.values(circuit.devices).some((device) => coilInUse(plan, device.id))) expect(compared).toBeGreaterThan(3);
 });
 
 // The quick table and the solved twin are two ways to one answer: what the table clears, the solve must not refuse.

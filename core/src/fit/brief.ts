@@ -21,7 +21,20 @@ export interface Brief {
   readonly controlV: 24 | 120 | 'line';
   readonly transformerVa?: number | undefined;
   readonly cableM?: number | undefined;
+  /** what closes the coil's circuit; a plain switch unless said */
+  readonly caller?: Caller | undefined;
 }
+
+/** What may call, by its family. */
+export const CALLERS = {
+  'switch-1': 'a switch or a relay contact, A300',
+  'thermostat-two-wire': 'a two-wire thermostat, its contact not read',
+  'output-relay': 'a relay output of a controller',
+  'output-triac': 'a triac output',
+  'output-transistor': 'a transistor output, 24 V DC',
+  'output-board': 'a board output, 24 V AC',
+} as const;
+export type Caller = keyof typeof CALLERS;
 
 const LOAD = 'M1';
 
@@ -100,7 +113,8 @@ export function circuitOf(brief: Brief): Result<Circuit> {
     coilKind: { value: null, evidence: 'unknown' },
     coilV: { value: null, evidence: 'unknown' },
   });
-  add('S1', 'switch-1', 'What calls', { pilotCode: { value: 'A300', evidence: 'assumed' } });
+  const caller = brief.caller ?? 'switch-1';
+  add('S1', caller, 'What calls', caller === 'switch-1' ? { pilotCode: { value: 'A300', evidence: 'assumed' } } : {});
   legs.forEach((leg, index) => {
     const n = index + 1;
     wire(`20${n}`, `G1:${leg}`, `Q1:L${n}`, 10, 10);

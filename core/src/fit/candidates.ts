@@ -1,6 +1,6 @@
-import { demandOf, type Instead, judgeExposure } from '#core/check';
+import { demandOf, type Instead, judgeExposure, judgeLeak } from '#core/check';
 import { type Coil, type Contact, familyOf, loneDevice, partsOf, type StockPart, stockProblems } from '#core/devices';
-import { type CoilExposure, type CoilPair, coilAcross, plusAtPair } from '#core/explore';
+import { type CoilExposure, type CoilPair, callsOf, coilAcross, plusAtPair, transformersUnder } from '#core/explore';
 import { judgePole, numberAt, type Row, schoolOf, tablesFor, type Verdict, worstVerdict } from '#core/size';
 import { amount, percent, volts } from '#core/units';
 import { type Mapping, mapTerminals } from './mapping';
@@ -31,24 +31,28 @@ export function exposureOf(
   coil: Coil,
   pairs: readonly CoilPair[],
 ): { exposure: CoilExposure; heldA: number; inrushA: number; lowestV: ReadonlyMap<number, { volts: number; va: number }> } {
-  const most = Math.max(0, ...pairs.map(({ shortA }) => shortA));
-  const called = pairs.filter(({ shortA, openV }) => openV > 0.5 && shortA >= most / 2);
+  const calls = callsOf(coil, pairs);
+  const called = calls.filter(({ isCall }) => isCall);
   const low = (list: { volts: number; drive: number; state: string }[]) =>
     list.reduce<(typeof list)[number] | undefined>((least, one) => (!least || one.drive < least.drive ? one : least), undefined);
-  const open = called.map(({ pullIn, state }) => ({ ...coilAcross(pullIn, coil, 0), state }));
-  const shut = called.map(({ held, state }) => ({ ...coilAcross(held, coil, 1), state }));
+  const open = called.map((one) => one.open);
+  const shut = called.map(({ pair }) => ({ ...coilAcross(pair.held, coil, 1), state: pair.state }));
   const pullIn = low(open);
-  const rest = called
-    .filter(({ restA }) => restA >= most / 2)
-    .map(({ held, state }) => ({ ...coilAcross(held, coil, 1), state }))
-    .reduce<(typeof shut)[number] | undefined>((top, one) => (!top || one.drive > top.drive ? one : top), undefined);
   const holds = pullIn !== undefined && pullIn.drive >= coil.pickUpTypicalRatio;
+  const most = (list: readonly (typeof shut)[number][]) =>
+    list.reduce<(typeof shut)[number] | undefined>((top, one) => (!top || one.drive > top.drive ? one : top), undefined);
+  // asked of a pulse coil alone: any other may stay on
+  const rest = coil.pulseOnly
+    ? most(pairs.map((pair) => ({ ...coilAcross(pair.rest, coil, holds ? 1 : 0), state: pair.state })))
+    : undefined;
   const all = [...open, ...(holds ? shut : [])];
   const highest = all.reduce((top, one) => (one.drive > top.drive ? one : top), { volts: 0, drive: 0, state: '' });
   const lowestV = new Map<number, { volts: number; va: number }>();
-  for (const { transformers } of open)
-    for (const { part, volts: v, va } of transformers)
+  for (const { pair } of called)
+    for (const { part, volts: v, va } of transformersUnder(pair.pullIn, coil, 0))
       if (v < (lowestV.get(part)?.volts ?? Number.POSITIVE_INFINITY)) lowestV.set(part, { volts: v, va });
+  // what is no call may still leak: the armature then holds with less than it needs to close
+  const leak = most(calls.flatMap(({ isCall, pair }) => (isCall ? [] : [{ ...coilAcross(pair.pullIn, coil, 1), state: pair.state }])));
   const bare = ({ volts: v, drive, state }: { volts: number; drive: number; state: string }) => ({ volts: v, drive, state });
   const held = holds ? low(shut) : undefined;
   return {
@@ -60,6 +64,7 @@ export function exposureOf(
       wastedRatio: Math.max(0, ...open.map(({ wastedRatio }) => wastedRatio)),
       reversedRatio: Math.max(0, ...open.map(({ reversedRatio }) => reversedRatio)),
       rest: rest && bare(rest),
+      leak: leak && bare(leak),
     },
     heldA: Math.max(0, ...shut.map(({ amps }) => amps)),
     inrushA: Math.max(0, ...open.map(({ amps }) => amps)),
@@ -173,7 +178,16 @@ export function judgeCandidate(need: Need, part: StockPart): Candidate {
     : [];
   const driver = (): Cell => {
     if (driverRows.length === 0) return nothing;
-    const verdict = worstVerdict(driverRows.map((one) => one.verdict));
+    const leaks = coil && seen ? judgeLeak(coil, seen.exposure) : 'good';
+    const verdict = worstVerdict([...driverRows.map((one) => one.verdict), leaks]);
+    if (leaks !== 'good' && leaks === verdict) {
+      const { volts: v, state } = seen!.exposure.leak!;
+      return {
+        verdict,
+        says: `leaks ${volts(v)}, ${leaks === 'danger' ? 'holds it in' : 'may hold it in'}`,
+        why: `${volts(v)} stand on the coil while nothing calls it (${state}); it must have let go at ${volts(coil!.mustReleaseRatio * (coil!.ratedV ?? 0))}.`,
+      };
+    }
     const tightest = telling(
       driverRows.filter((row) => row.verdict === verdict && verdict !== 'good'),
       driverRows,

@@ -1,5 +1,5 @@
 import type { Coil } from '#core/devices';
-import { type CoilPair, coilAcross, type PairMoment } from '#core/explore';
+import { type CoilPair, callsOf, coilAcross, type PairMoment } from '#core/explore';
 import { type CoilWord, coilWord } from '#core/size';
 import { COPPER_PER_KELVIN_AT_20, impedanceOfVa, magnitude, phasor, scale } from '#core/units';
 
@@ -29,8 +29,7 @@ const atLine = ({ nets }: PairMoment, line: number): PairMoment => ({ nets: nets
  * Sources scale with the line; a two-wire timer keeps its drop. DC supplies that hold their volts are scaled too, on the safe side.
  */
 export function cornersOf(coil: Coil, pairs: readonly CoilPair[]): Corner[] {
-  const most = Math.max(0, ...pairs.map(({ shortA }) => shortA));
-  const called = pairs.filter(({ shortA, openV }) => openV > 0.5 && shortA >= most / 2);
+  const called = callsOf(coil, pairs).flatMap(({ isCall, pair }) => (isCall ? [pair] : []));
   if (called.length === 0 || coil.ratedV === undefined || coil.current === undefined) return [];
   return [0.9, 1, 1.1].flatMap((line) => {
     const seen = called.map(({ pullIn }) => coilAcross(atLine(pullIn, line), coil, 0));

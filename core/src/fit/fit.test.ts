@@ -482,6 +482,23 @@ describe('a brief without a circuit', () => {
     expect([best!.verdict, best!.part.family]).toEqual(['good', 'contactor-2']);
     expect(judgeCandidate(need, named('Contactor 2P 30 A, 120 V coil')).word).toBe('Dead on arrival');
   });
+  // hold, make, kind of current and leak of outputs: common practice
+  it.each([
+    ['switch-1', 24, 'Contactor 2P 30 A, 24 V coil', 'good', ''],
+    ['output-relay', 24, 'Contactor 2P 30 A, 24 V coil', 'good', ''],
+    ['output-triac', 24, 'Contactor 2P 30 A, 24 V coil', 'good', ''],
+    ['output-board', 24, 'Contactor 1P and bar 30 A, 24 V coil', 'good', ''],
+    ['output-board', 24, 'Contactor 3P 40 A, 24 V coil', 'danger', 'makes'],
+    ['output-transistor', 24, 'Contactor 2P 30 A, 24 V coil', 'danger', 'switches AC'],
+    ['output-board', 120, 'Contactor 2P 30 A, 120 V coil', 'danger', 'switches'],
+    ['thermostat-two-wire', 24, 'Contactor 2P 30 A, 24 V coil', 'cannot-clear', '–'],
+    ['output-triac', 120, 'Miniature relay, 8 blades, 120 V AC coil', 'look', 'leaks'],
+  ] as const)('called by %s on %d V, %s: its driver is %s', (caller, controlV, title, verdict, says) => {
+    const made = circuitOf({ ...brief, transformerVa: 100, caller, controlV, lineV: controlV === 120 ? 120 : 240 });
+    if (!made.ok) throw new Error('refused');
+    const { driver } = judgeCandidate(needFor(made.value, 'K1'), named(title)).cells;
+    expect([driver.verdict, driver.says]).toEqual([verdict, expect.stringMatching(says)]);
+  });
   it('leaves unknown what nobody said', () => {
     const made = circuitOf({ ...brief, transformerVa: undefined });
     if (!made.ok) throw new Error('refused');

@@ -1,7 +1,7 @@
 export type { SwitchedLoad } from './advice';
 export { arrangementFor, baseFor, polesNeeded, relayOrContactor } from './advice';
-export type { Brief } from './brief';
-export { circuitOf } from './brief';
+export type { Brief, Caller } from './brief';
+export { CALLERS, circuitOf } from './brief';
 export type { Candidate, Cell } from './candidates';
 export { candidatesFor, exposureOf, judgeCandidate, judgePart, whyMissing } from './candidates';
 export type { Corner } from './corners';

@@ -24,11 +24,10 @@ export interface PairSource {
   readonly behindOhms: Phasor;
 }
 
-export function pairSource(net: Net, red: number, black: number): PairSource {
+export function pairSource(net: Net, red: number, black: number, response = unitResponse(net, red, black)): PairSource {
   solveNet(net);
   const openV = subtract(voltsAt(net, red), voltsAt(net, black));
   if (red === black) return { openV, behindOhms: phasor(0) };
-  const response = unitResponse(net, red, black);
   const at = (node: number): Phasor => (node < 0 ? phasor(0) : phasor(response.re[node]!, response.im[node]!));
   return { openV, behindOhms: subtract(at(red), at(black)) };
 }

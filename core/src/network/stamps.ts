@@ -149,7 +149,8 @@ export function valuesOf(part: Part, condition: Condition, hz: number): BranchVa
   switch (part.kind) {
     case 'contact':
       if (fault === 'welded') return [ohmic(WELD_OHMS)];
-      if (mode !== 1 || fault === 'stuckOpen') return [OPEN];
+      if (fault === 'stuckOpen') return [OPEN];
+      if (mode !== 1) return [part.offOhms === undefined ? OPEN : ohmic(part.offOhms)];
       if (fault === 'resistive') return [ohmic(DIRTY_CONTACT_OHMS)];
       return [ohmic(part.duty === 'power' ? POWER_POLE_OHMS : CONTROL_CONTACT_OHMS)];
     case 'coil':

@@ -1,9 +1,8 @@
+import type { DriverKind } from '#core/devices';
 import { atLeast, atMost, figure, notKnown, type Row, type Sized } from './row';
 import { TABLES, type Tables } from './tables';
 import { numberAt } from './tables/table';
 import { worstVerdict } from './verdict';
-
-export type DriverKind = 'thermostat' | 'board' | 'relay-output' | 'transistor' | 'triac';
 
 export interface DriverFacts {
   readonly kind: DriverKind;
@@ -22,10 +21,30 @@ export interface Driven {
   readonly mustReleaseRatio?: number;
 }
 
+const words = (asks: string, rating: string, isPrinted: boolean, tables: Tables) =>
+  ({ asks, unit: 'A', rating, source: isPrinted ? 'nameplate' : tables.outputs.source, kind: isPrinted ? 'limit' : 'typical' }) as const;
+
+/** The kind of current that an output can switch. */
+const switches = (kind: DriverKind, tables: Tables): string =>
+  String(tables.outputs.rows.find(({ key }) => key === kind)?.cells[tables.outputs.columns.indexOf('current')]);
+
+/** What an output must hold, make and bear, against its print or what is usual for its kind; its leak is judged where it is known. */
+export function driverRows({ kind, holdA, makeA }: DriverFacts, coil: Driven, tables: Tables = TABLES): Row[] {
+  const at = (column: string) => numberAt(tables.outputs, kind, column);
+  const leastA = (at('least mA') ?? 0) / 1000;
+  const drives = switches(kind, tables);
+  const isWrongKind = coil.current !== undefined && drives !== 'both' && drives !== coil.current;
+  return [
+    ...(isWrongKind ? [atMost(coil.volts, 0, { ...words(`switches ${coil.current}`, `${drives} output`, false, tables), unit: 'V' })] : []),
+    atMost(coil.heldA, holdA ?? at('hold A'), words('holds', 'carry', holdA !== undefined, tables)),
+    atMost(coil.inrushA, makeA ?? at('make A'), { ...words('makes', 'make', makeA !== undefined, tables), moment: 'made' }),
+    atMost(coil.volts, at('most V'), { ...words('switches', 'greatest volts', false, tables), unit: 'V' }),
+    ...(leastA > 0 ? [atLeast(coil.heldA, leastA, { ...words('least load', 'least load', false, tables), beyond: 'look' })] : []),
+  ];
+}
+
 /** Can this output switch that coil? Hold, make, volts, kind, leakage against release, and the least load it needs. */
 export function judgeDriver(driver: DriverFacts, coil: Driven, tables: Tables = TABLES): Sized {
-  const at = (column: string) => numberAt(tables.outputs, driver.kind, column);
-  const drives = tables.outputs.rows.find(({ key }) => key === driver.kind)?.cells[tables.outputs.columns.indexOf('current')];
   const release = coil.mustReleaseRatio ?? (coil.current === 'DC' ? 0.1 : 0.2);
   const missing = [
     ...(coil.volts === undefined ? ['coil volts'] : []),
@@ -33,26 +52,21 @@ export function judgeDriver(driver: DriverFacts, coil: Driven, tables: Tables = 
     ...(coil.heldA === undefined ? ['held amps'] : []),
     ...(coil.inrushA === undefined ? ['pull-in amps'] : []),
   ];
-  const words = (asks: string, rating: string, printed: boolean) =>
-    ({ asks, unit: 'A', rating, source: printed ? 'nameplate' : tables.outputs.source, kind: printed ? 'limit' : 'typical' }) as const;
-  const leakA = (at('leak mA') ?? 0) / 1000;
-  const leastA = (at('least mA') ?? 0) / 1000;
+  const leakA = (numberAt(tables.outputs, driver.kind, 'leak mA') ?? 0) / 1000;
   const rows: Row[] = [
-    atMost(coil.heldA, driver.holdA ?? at('hold A'), words('holds', 'carry', driver.holdA !== undefined)),
-    atMost(coil.inrushA, driver.makeA ?? at('make A'), words('makes', 'make', driver.makeA !== undefined)),
-    atMost(coil.volts, at('most V'), { ...words('switches', 'greatest volts', false), unit: 'V' }),
+    ...driverRows(driver, coil, tables),
     ...(leakA > 0
       ? [
           atMost(leakA, coil.heldA === undefined ? undefined : release * coil.heldA, {
-            ...words('leaks', 'must let go', false),
+            ...words('leaks', 'must let go', false, tables),
             source: 'IEC 60947-4-1 drop-out; leakage common practice',
           }),
         ]
       : []),
-    ...(leastA > 0 ? [atLeast(coil.heldA, leastA, { ...words('least load', 'least load', false), beyond: 'look' })] : []),
   ];
-  const wrongKind = coil.current !== undefined && drives !== 'both' && drives !== coil.current;
-  const verdict = missing.length > 0 ? 'cannot-clear' : wrongKind ? 'danger' : worstVerdict(rows.map((one) => one.verdict));
+  const drives = switches(driver.kind, tables);
+  const wrongKind = rows.some(({ rating }) => rating === `${drives} output`);
+  const verdict = missing.length > 0 ? 'cannot-clear' : worstVerdict(rows.map((one) => one.verdict));
   const failed = rows.find((one) => one.verdict === 'danger');
   return {
     verdict,

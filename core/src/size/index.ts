@@ -14,7 +14,7 @@ export {
   smallConductorLimit,
   voltDrop,
 } from './conductor';
-export type { Driven, DriverFacts, DriverKind } from './driver';
+export type { Driven, DriverFacts } from './driver';
 export { bleeder, judgeCommon, judgeDriver, judgeResistor, leakHolds, sizeDcSupply, snubberLeakA } from './driver';
 export type { HeaterFacts } from './heater';
 export { sizeHeater } from './heater';

@@ -1,4 +1,5 @@
 import type { PoleRatings } from '#core/devices';
+import { driverRows } from './driver';
 import { pilotLimits } from './pilotDuty';
 import { atLeast, atMost, type Row } from './row';
 import { TABLES, type Tables } from './tables';
@@ -133,6 +134,11 @@ export function judgePole(ratings: PoleRatings, demand: PoleDemand, tables: Tabl
   const loads = demand.motorRunA + demand.resistiveA + demand.lampA + demand.coilHeldA + demand.electronicsA;
   const total = loads + demand.inputA;
   if (total <= 0) return rows;
+  if (ratings.driver !== undefined) {
+    const facts = { kind: ratings.driver, holdA: ratings.carryA, makeA: ratings.makeA };
+    const makes = Math.max(total, demand.motorLockedA, demand.coilInrushA + demand.electronicsA);
+    return driverRows(facts, { volts, current: demand.current, heldA: total, inrushA: makes }, tables);
+  }
   if (ratings.mostV !== undefined && demand.current === 'AC')
     rows.push(atMost(volts, ratings.mostV, { asks: 'breaks', unit: 'V', rating: 'rated volts', source: 'nameplate' }));
   if (loads === 0 || total < 0.05) rows.push(...wettingRows(ratings, demand, total, tables));

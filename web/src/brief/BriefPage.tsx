@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { arrangementFor, type Brief, baseFor, circuitOf, polesNeeded } from '#core/fit';
+import { arrangementFor, type Brief, baseFor, CALLERS, type Caller, circuitOf, polesNeeded } from '#core/fit';
 import { sizeHeater, sizeMotor } from '#core/size';
 import { amount, readTyped } from '#core/units';
 import { api } from '../app/api';
@@ -28,7 +28,13 @@ export default function BriefPage() {
   const { job = '' } = useParams();
   const navigate = useNavigate();
   const [text, setText] = useState<Text>(EMPTY);
-  const [choices, setChoices] = useState({ practice: 'na' as 'na' | 'iec', phases: '1', load: 'motor' as Brief['load'], controlV: '24' });
+  const [choices, setChoices] = useState({
+    practice: 'na' as 'na' | 'iec',
+    phases: '1',
+    load: 'motor' as Brief['load'],
+    controlV: '24',
+    caller: 'switch-1' as Caller,
+  });
   const [problem, setProblem] = useState<string>();
   const bad = (Object.keys(EMPTY) as (keyof Text)[]).filter((name) => name !== 'title' && whyNot(text[name]) !== undefined);
   const brief: Brief = {
@@ -38,6 +44,7 @@ export default function BriefPage() {
     hz: choices.practice === 'na' ? 60 : 50,
     phases: choices.phases === '3' ? 3 : 1,
     load: choices.load,
+    caller: choices.caller,
     controlV: choices.controlV === 'line' ? 'line' : (Number(choices.controlV) as 24 | 120),
     lineV: numberOf(text.lineV),
     hp: numberOf(text.hp),
@@ -144,6 +151,7 @@ export default function BriefPage() {
         ['line', 'the line itself'],
       ])}
       {choices.controlV !== 'line' && field('Transformer', 'transformerVa', 'VA')}
+      {pick('What calls', 'caller', Object.entries(CALLERS))}
       {field('Control cable, one way', 'cableM', 'm')}
       <Label>Several circuits from one call</Label>
       {field('Go on with the call', 'goOn', 'circuits')}

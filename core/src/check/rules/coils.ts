@@ -1,4 +1,5 @@
 import type { Finding } from '../finding';
+import { judgeLeak } from '../judge';
 import { type Rule, tell } from '../study';
 
 const REMEDY: Readonly<Record<string, string>> = {
@@ -65,13 +66,11 @@ export const leakRule: Rule = {
   source: 'IEC 60947-4-1: released at 20 % (AC), 10 % (DC)',
   run: ({ coils }) =>
     coils
-      .filter(
-        ({ exposure, coil }) => coil.latch === undefined && exposure.leak !== undefined && exposure.leak.drive > coil.mustReleaseRatio,
-      )
+      .filter(({ exposure, coil }) => judgeLeak(coil, exposure) !== 'good')
       .map(({ device, exposure, coil }) =>
         tell(leakRule, device, '', {
-          verdict: 'look',
-          title: `${device.tag} may stay in though it is not called`,
+          verdict: judgeLeak(coil, exposure),
+          title: `${device.tag} ${judgeLeak(coil, exposure) === 'danger' ? 'stays' : 'may stay'} in though it is not called`,
           state: exposure.leak!.state,
           is: exposure.leak!.volts,
           limit: coil.mustReleaseRatio * (coil.ratedV ?? 0),
