@@ -22,7 +22,10 @@ export function hotShare(coil: Coil): number {
   return magnitude(cold) / magnitude(phasor(cold.re * rise, cold.im));
 }
 
-const atLine = ({ nets }: PairMoment, line: number): PairMoment => ({ nets: nets.map((net) => ({ ...net, amps: scale(net.amps, line) })) });
+/** The same moment with every source at a share of its volts. */
+export const atLine = ({ nets }: PairMoment, line: number): PairMoment => ({
+  nets: nets.map((net) => ({ ...net, amps: scale(net.amps, line) })),
+});
 
 /**
  * Pull-in of a coil with the line at 90, 100 and 110 %, cold and hot: the worst of the states in which it is called.

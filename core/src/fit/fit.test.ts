@@ -3,13 +3,14 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { checkStudy, studyOf } from '#core/check';
 import { applyChanges, type Circuit } from '#core/circuit';
-import { families, familyOf, loneDevice, type StockPart, stockProblems } from '#core/devices';
+import { type Coil, families, familyOf, loneDevice, type StockPart, stockProblems } from '#core/devices';
 import { explore } from '#core/explore';
 import { headProblems, stockFromRows, stockToRows } from '#core/formats';
 import {
   coilOn,
   judgeDriver,
   judgePole,
+  longestRunM,
   NO_DEMAND,
   sizeHeater,
   sizeMotor,
@@ -18,11 +19,14 @@ import {
   worstVerdict,
 } from '#core/size';
 import { DEMO, demo } from '../testing/demo';
+import { line, rigged } from '../testing/rigged';
 import {
   arrangementFor,
   baseFor,
+  cableRoom,
   candidatesFor,
   circuitOf,
+  coilWire,
   cornersOf,
   drain,
   hotShare,
@@ -120,6 +124,50 @@ describe('a spreadsheet as people write it', () => {
   it('a file whose first line names no columns is told as a whole', () => {
     expect(headProblems(['Contactor', 'contactor-2'])).toHaveLength(1);
     expect(headProblems([' title ', 'family'])).toEqual([]);
+  });
+});
+
+describe('how much longer the wires of a coil may be', () => {
+  // 36 VA at pf 0.7 on 24 V is 11.2 + j11.43 Ω; on a stiff source |11.2 + R + j11.43| may grow to 16/0.85, so R = 3.757 Ω of loop;
+  // 18 AWG has 20.95 Ω/km at 20 °C (ASTM B258): 89.7 m one way. The arithmetic rule, 3.6 V at 1.5 A, gives 57 m.
+  const circuit = rigged(
+    {
+      G1: line(24),
+      S1: ['float-switch', { form: 'NO' }],
+      K1: ['contactor-2', { coilKind: 'AC', coilV: 24, coilHz: '60', inrushVa: 36, inrushPf: 0.7, sealedVa: 7.5, sealedPf: 0.35 }],
+    },
+    [
+      ['G1:L', 'S1:1'],
+      ['S1:2', 'K1:A1'],
+      ['K1:A2', 'G1:N'],
+    ],
+  );
+  const need = needFor(circuit, 'K1');
+  const size = coilWire(need.exploration.plan, need.coil!)!;
+  it('is what the phasors give, and more than the arithmetic rule', () => {
+    const room = cableRoom(need.coil!.part as Coil, need.pairs, size)!;
+    // the float's contact and three wires of the rig take their 60 mΩ
+    expect(room.metres).toBeGreaterThan(87);
+    expect(room.metres).toBeLessThan(89.8);
+    expect(room.metres).toBeGreaterThan(longestRunM(size, 36, 24, 24, 0.85));
+    expect(room.atLowLineM).toBeLessThan(room.metres);
+  });
+  it('at the end of it the coil just pulls in: solved with the wire in the circuit', () => {
+    const { metres } = cableRoom(need.coil!.part as Coil, need.pairs, size)!;
+    const longer = {
+      ...circuit,
+      conductors: {
+        ...circuit.conductors,
+        w1: { ...circuit.conductors.w1!, lengthM: { value: 2 * metres, evidence: 'measured' as const } },
+      },
+    };
+    const { pullIn } = explore(longer).coils.get(need.coil!.index)!;
+    expect(pullIn!.volts).toBeCloseTo(20.4, 1);
+  });
+  it('is none for a coil that does not surely pull in as it is', () => {
+    const wrong = needFor(demo('Q1'), 'K1');
+    const weak = { ...(wrong.coil!.part as Coil), ratedV: 30, ratedHighV: 30 };
+    expect(cableRoom(weak, wrong.pairs, size)).toBeUndefined();
   });
 });
 

@@ -2,6 +2,8 @@ export type { SwitchedLoad } from './advice';
 export { arrangementFor, baseFor, polesNeeded, relayOrContactor } from './advice';
 export type { Brief, Caller } from './brief';
 export { CALLERS, circuitOf } from './brief';
+export type { CableRoom } from './cable';
+export { cableRoom, coilWire } from './cable';
 export type { Candidate, Cell } from './candidates';
 export { candidatesFor, exposureOf, judgeCandidate, judgePart, whyMissing } from './candidates';
 export type { Corner } from './corners';

@@ -1,6 +1,7 @@
 import { Box } from '@chakra-ui/react';
-import type { Corner } from '#core/fit';
+import type { CableRoom, Corner } from '#core/fit';
 import { amount, percent } from '#core/units';
+import { Measure } from '../ui/Measure';
 import { Label, Row } from '../ui/parts';
 
 const isGood = (word: string): boolean => word === 'pulls in' || word.startsWith('high, normal');
@@ -27,3 +28,20 @@ export function CornerTable({ corners, of }: { corners: readonly Corner[]; of: s
     </Box>
   );
 }
+
+/** How much longer the coil's wires may be, one way, before it no longer surely pulls in. */
+export const Room = ({ cable }: { cable: CableRoom }) => (
+  <Box>
+    <Label>Its wires may be longer by, one way</Label>
+    <Row fontSize="13px">
+      <span>Line 100 %</span>
+      <strong>
+        <Measure size={cable.size} metres={cable.metres} />
+      </strong>
+    </Row>
+    <Row fontSize="13px">
+      <span>Line 90 %</span>
+      <strong>{cable.atLowLineM > 0 ? <Measure metres={cable.atLowLineM} /> : 'not at all: it is short of volts as it is'}</strong>
+    </Row>
+  </Box>
+);

@@ -14,7 +14,7 @@ import { useIsNarrow } from '../ui/useIsNarrow';
 import { MARK, TONE } from '../ui/verdicts';
 import type { CandidateView, PlaceAnswer, StudyAnswer, TwinAnswer } from '../worker/protocol';
 import { CandidateTable } from './CandidateTable';
-import { CornerTable } from './CornerTable';
+import { CornerTable, Room } from './CornerTable';
 import { blankHand, HandPart } from './HandPart';
 import { HandVerdict } from './HandVerdict';
 import { LabelButtons } from './LabelButtons';
@@ -123,6 +123,7 @@ export default function PartsPage() {
         <>
           <StudyPlate device={device} />
           <CornerTable of={`${device.tag} as it is`} corners={place?.corners ?? []} />
+          {place?.cable && <Room cable={place.cable} />}
           {(!chosen || !answer) && <LabelButtons device={device} document={document} part={undefined} twin={undefined} />}
         </>
       }
@@ -237,6 +238,16 @@ export default function PartsPage() {
           )}
           {other && chosen && other.part.id !== chosen.id && (
             <Beside one={candidates.find(({ part }) => part.id === chosen.id)} two={other} onClose={() => setBeside(undefined)} />
+          )}
+          {chosen && beside !== chosen.id && (
+            <Button type="button" mt="8px" onClick={() => setBeside(chosen.id)}>
+              Keep it beside the next one I pick
+            </Button>
+          )}
+          {beside && (!other || other.part.id === chosen?.id) && (
+            <Box fontSize="13px" color="muted" mt="8px">
+              Kept. Pick another to see the two side by side.
+            </Box>
           )}
           {twinView}
         </>

@@ -3,9 +3,12 @@ import type { Circuit, DeviceId } from '#core/circuit';
 import { type Coil, loneDevice, partsOf, type StockPart } from '#core/devices';
 import { type CoilPair, coilAcross, type Exploration, momentOf, type Progress } from '#core/explore';
 import {
+  type CableRoom,
   type Candidate,
+  cableRoom,
   candidatesFor,
   coilInUse,
+  coilWire,
   cornersOf,
   exposureOf,
   judgePart,
@@ -26,6 +29,7 @@ interface Looking {
   progress: Progress;
   need: Need | undefined;
   candidates: readonly CandidateView[] | undefined;
+  cable: CableRoom | undefined;
   done: boolean;
 }
 
@@ -70,6 +74,7 @@ export function createPlaces() {
         } else looking.progress = step.value;
       }
       const { need, progress } = looking;
+      looking.cable ??= roomOf(need);
       if (need && !looking.candidates) looking.candidates = candidatesFor(need, stock).map((one) => view(one, need.pairs));
       return {
         seen: looking.done ? progress.of : progress.seen,
@@ -78,6 +83,7 @@ export function createPlaces() {
         need: need ? needWords(need) : null,
         isAssumed: need?.isAssumed ?? false,
         corners: need?.coil && !need.isAssumed ? cornersOf(need.coil.part as Coil, need.pairs) : [],
+        cable: looking.cable ?? null,
         candidates: looking.candidates ?? null,
         hand: hand && {
           now: bench ? presentState(circuit, device, hand, bench) : null,
@@ -114,8 +120,16 @@ function begin(circuit: Circuit, device: DeviceId, practice: Practice, known: Ex
     progress: { seen: 0, of: 1 },
     need: undefined,
     candidates: undefined,
+    cable: undefined,
     done: false,
   };
+}
+
+/** How much longer the wires of the coil that stands there may be. */
+function roomOf(need: Need | undefined): CableRoom | undefined {
+  if (!need?.coil || need.isAssumed) return undefined;
+  const size = coilWire(need.exploration.plan, need.coil);
+  return size && cableRoom(need.coil.part as Coil, need.pairs, size);
 }
 
 const coilOf = (circuit: Circuit, device: DeviceId, hand: StockPart): Coil | undefined => {

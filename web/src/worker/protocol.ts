@@ -3,7 +3,7 @@ import type { Circuit, DeviceId, EditChange, LogEntry, Point } from '#core/circu
 import type { StockPart } from '#core/devices';
 import type { Sheet } from '#core/draw';
 import type { Measured, Outcome, Test } from '#core/find';
-import type { Cell, Corner, Difference } from '#core/fit';
+import type { CableRoom, Cell, Corner, Difference } from '#core/fit';
 import type { Fault, MeterMode } from '#core/network';
 import type { Sightings } from '#core/sequence';
 import type { CoilWindow, PoleDemand, PoleLife, Practice, Row, Verdict } from '#core/size';
@@ -180,6 +180,8 @@ export interface PlaceAnswer {
   readonly isAssumed: boolean;
   /** the coil that is there now, with the line low and high, cold and hot */
   readonly corners: readonly Corner[];
+  /** how much longer the coil's wires may be */
+  readonly cable: CableRoom | null;
   readonly candidates: readonly CandidateView[] | null;
   readonly hand: { readonly now: CoilSaid | null; readonly sofar: CoilSaid | null; readonly judged: CandidateView | null } | null;
 }
