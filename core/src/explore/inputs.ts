@@ -13,6 +13,12 @@ export interface InputState {
   readonly log: LogEntry[];
 }
 
+/** How far an exploration has come. */
+export interface Progress {
+  readonly seen: number;
+  readonly of: number;
+}
+
 interface Input {
   readonly device: Device;
   readonly input: InputFacts;

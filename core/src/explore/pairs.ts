@@ -15,8 +15,7 @@ import {
   signedVolts,
 } from '#core/sequence';
 import { add, divide, inverse, magnitude, multiply, type Phasor, phasor, scale, subtract, ZERO } from '#core/units';
-import { inputStates } from './inputs';
-import type { Progress } from './states';
+import { inputStates, type Progress } from './inputs';
 
 /** A transformer's secondary as one coil sees it: volts and amps now, and what one more ampere through the coil does to both. */
 interface Seen {

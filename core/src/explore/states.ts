@@ -36,7 +36,7 @@ import {
   sightOf,
 } from '#core/sequence';
 import { magnitude, subtract, ZERO } from '#core/units';
-import { inputStates } from './inputs';
+import { inputStates, type Progress } from './inputs';
 import { coilAcross, momentOf } from './pairs';
 
 /** What a coil met over the states tried. Volts RMS at its terminals; drive is the share of rated that moves it. */
@@ -136,12 +136,6 @@ export function explore(circuit: Circuit, faults: readonly Fault[] = [], plan = 
     const step = walk.next();
     if (step.done) return step.value;
   }
-}
-
-/** How far an exploration has come. */
-export interface Progress {
-  readonly seen: number;
-  readonly of: number;
 }
 
 /**

@@ -152,9 +152,12 @@ export function judgeCandidate(need: Need, part: StockPart): Candidate {
     return {
       verdict,
       says: [...poleWords, ...new Set(told)].slice(0, 2).join(', ') || 'carries nothing',
+      // poles that carry the same say it once
       why: [
-        ...poleWords,
-        ...poleRows.map((row) => `${row.asks}: ${amount(row.is, row.unit)} of ${amount(row.limit, row.unit)} ${row.rating}`),
+        ...new Set([
+          ...poleWords,
+          ...poleRows.map((row) => `${row.asks}: ${amount(row.is, row.unit)} of ${amount(row.limit, row.unit)} ${row.rating}`),
+        ]),
       ].join('; '),
     };
   };
