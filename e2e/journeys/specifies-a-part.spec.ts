@@ -247,6 +247,40 @@ test('from a few facts to what fits, without a circuit', async ({ page }) => {
   await expect(first).toContainText('Fits');
 });
 
+test('a transistor output among the few facts is refused for an AC coil, a relay output is not', async ({ page }) => {
+  for (const [caller, says] of [
+    ['output-transistor', 'switches AC'],
+    ['output-relay', 'Fits'],
+  ] as const) {
+    await page.goto('/');
+    await page.getByRole('button', { name: 'From a few facts' }).click();
+    await page.getByRole('textbox', { name: 'Line' }).fill('240');
+    await page.getByRole('textbox', { name: 'Power' }).fill('7½');
+    await page.getByRole('textbox', { name: 'Transformer' }).fill('1,500');
+    await expect(page.getByText(/may be 1\.500 or 1500/)).toBeVisible();
+    await page.getByRole('textbox', { name: 'Transformer' }).fill('75');
+    await page.getByLabel('What calls').selectOption(caller);
+    await page.getByRole('button', { name: 'Show what fits' }).click();
+    await page.getByPlaceholder('what is printed on it').fill('50 FLA 24 V');
+    const row = page.getByRole('table', { name: 'Candidates' }).locator('[data-part]').first();
+    await expect(row).toContainText(says);
+  }
+});
+
+test('a part with the same screws that does something else is told by what the circuit does', async ({ page }) => {
+  const tech = technician(page);
+  await tech.open(/Cold store 1, condensing unit/);
+  await page.getByRole('link', { name: /^Parts/ }).click();
+  await page.getByRole('button', { name: 'DT1', exact: true }).click();
+  const twin = page.getByRole('region', { name: 'Replacement twin' });
+  await page.getByText('On-delay timer, two wires, 300 s').first().click();
+  await expect(twin).toContainText('the same in 16 states');
+  await expect(twin).toContainText('It takes 300 s where it took 180 s');
+  await page.getByText('On-delay timer, two wires, 5 s, 120 V').first().click();
+  await expect(twin).toContainText('No longer on: K1, K2, M1 and M2');
+  await expect(page.getByRole('row', { name: /5 s, 120 V/ })).toContainText('Does not do it');
+});
+
 test('the new screens hold for people who do not see colour or use a mouse', async ({ page }) => {
   const tech = technician(page);
   await tech.open(/Cold store 1, condensing unit/);
