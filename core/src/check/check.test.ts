@@ -2,20 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { applyChanges, type Circuit, type EditChange, terminalId } from '#core/circuit';
 import { explore } from '#core/explore';
 import { bench, DEMO, demo, on, powered } from '../testing/demo';
+import { edited, set } from '../testing/edits';
 import { checkStudy, isSound, studyOf } from './index';
 
 const study = (circuit: Circuit) => studyOf(circuit, explore(circuit));
-const edit = (circuit: Circuit, ...changes: EditChange[]): Circuit => {
-  const applied = applyChanges(circuit, changes);
-  if (!applied.ok) throw new Error(applied.problems[0]!.message);
-  return applied.value.circuit;
-};
-const set = (device: string, field: string, value: number | string | null): EditChange => ({
-  type: 'setField',
-  device: device as never,
-  field,
-  to: { value, evidence: value === null ? 'unknown' : 'print' },
-});
 const endsAt = (circuit: Circuit, at: string) =>
   Object.values(circuit.conductors).flatMap((wire) =>
     wire.ends.flatMap((end, index) => (end === at ? [{ wire: wire.id, end: index as 0 | 1 }] : [])),
@@ -33,11 +23,11 @@ describe.each(DEMO)('%s ships sound', (name) => {
 
 describe('each rule both ways', () => {
   it('K2 with a 24 V coil on 240 V burns and is blocked; put back it is good', () => {
-    const wrong = edit(demo('Q1'), set('dK2', 'coilV', 24));
+    const wrong = edited(demo('Q1'), set('dK2', 'coilV', 24));
     const found = checkStudy(study(wrong)).find(({ devices }) => devices.includes('dK2' as never))!;
     expect([found.rule, found.verdict]).toEqual(['coil-window', 'block']);
     expect(coilOf(wrong, 'K2').pullInWord).toBe('burns');
-    expect(coilOf(edit(wrong, set('dK2', 'coilV', 240)), 'K2').verdict).toBe('good');
+    expect(coilOf(edited(wrong, set('dK2', 'coilV', 240)), 'K2').verdict).toBe('good');
   });
 
   it('K2 (240 V coil) across R–C is dead; its two wires moved back, with K1 in, it pulls in, no nameplate touched', () => {
@@ -60,18 +50,18 @@ describe('each rule both ways', () => {
   });
 
   it('an unknown coil cannot be cleared, whatever else is known', () => {
-    const unknown = coilOf(edit(demo('Q1'), set('dK1', 'coilV', null)), 'K1');
+    const unknown = coilOf(edited(demo('Q1'), set('dK1', 'coilV', null)), 'K1');
     expect([unknown.verdict, unknown.pullInWord]).toEqual(['cannot-clear', 'unknown']);
   });
 
   it('a DC coil on AC is a danger, an AC coil on DC is blocked', () => {
-    const dcCoil = edit(demo('Q1'), set('dK3', 'coilKind', 'DC'));
+    const dcCoil = edited(demo('Q1'), set('dK3', 'coilKind', 'DC'));
     expect(coilOf(dcCoil, 'K3').verdict).toBe('danger');
     // the feedback contact now feeds an AC coil from the 24 V DC supply: put the fan relay’s family in place of the PLC input
     const pump = demo('Q3');
     const relay: Circuit['devices'][string] = { ...demo('Q1').devices.dK3!, id: 'dKA' as never, tag: 'K9' };
     const wires = endsAt(pump, 'dPLC1:I0').concat(endsAt(pump, 'dPLC1:M'));
-    const onDc = edit(
+    const onDc = edited(
       pump,
       { type: 'addDevice', device: relay },
       { type: 'moveEnd', conductor: wires[0]!.wire, end: wires[0]!.end, to: terminalId('dKA' as never, '1') },
@@ -95,14 +85,14 @@ describe('each rule both ways', () => {
   });
 
   it('a pole under the locked current is a danger; the right frame is not', () => {
-    const weak = checkStudy(study(edit(demo('Q1'), set('dK1', 'lockedA', 80)))).filter(({ rule }) => rule === 'contact-rating');
+    const weak = checkStudy(study(edited(demo('Q1'), set('dK1', 'lockedA', 80)))).filter(({ rule }) => rule === 'contact-rating');
     expect(weak.map(({ verdict }) => verdict)).toEqual(['danger', 'danger']);
     expect(weak[0]!.is).toBeGreaterThan(90);
     expect(checkStudy(study(demo('Q1'))).filter(({ rule }) => rule === 'contact-rating')).toEqual([]);
   });
 
   it('no rating, no clearance', () => {
-    const blank = checkStudy(study(edit(demo('Q1'), set('dK1', 'motorA', null))));
+    const blank = checkStudy(study(edited(demo('Q1'), set('dK1', 'motorA', null))));
     expect(blank.some(({ verdict, rule }) => rule === 'contact-rating' && verdict === 'cannot-clear')).toBe(true);
   });
 

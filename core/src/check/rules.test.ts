@@ -1,21 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { applyChanges, type Circuit, type EditChange } from '#core/circuit';
+import type { Circuit, EditChange } from '#core/circuit';
 import { explore } from '#core/explore';
 import { DEFAULT_PRACTICE, type Practice } from '#core/size';
 import { demo } from '../testing/demo';
+import { edited, set } from '../testing/edits';
 import { checkStudy, rules, studyOf } from './index';
 
-const edited = (name: string, changes: EditChange[]): Circuit => {
-  const applied = applyChanges(demo(name), changes);
-  if (!applied.ok) throw new Error(applied.problems[0]!.message);
-  return applied.value.circuit;
-};
-const set = (device: string, field: string, value: number | string | null): EditChange => ({
-  type: 'setField',
-  device: device as never,
-  field,
-  to: { value, evidence: value === null ? 'unknown' : 'print' },
-});
 const wireAt = (name: string, a: string, b: string) =>
   Object.values(demo(name).conductors).find(({ ends }) => ends.includes(a as never) && ends.includes(b as never))!;
 /** Moves the end of the wire between two terminals that stands on the second to a third. */
@@ -193,7 +183,9 @@ describe('each rule finds what breaks it, and nothing in the mended twin', () =>
   it.each(broken.map((one, index) => [`${one[0]} in ${one[1]} (${index + 1})`, one] as const))(
     '%s',
     (_title, [rule, name, changes, device, verdict, practice, mended]) => {
-      const found = findingsOf(edited(name, changes), practice).filter((one) => one.rule === rule && one.devices.includes(device as never));
+      const found = findingsOf(edited(demo(name), ...changes), practice).filter(
+        (one) => one.rule === rule && one.devices.includes(device as never),
+      );
       expect(found.map((one) => one.verdict)).toContain(verdict);
       for (const one of found) {
         expect(one.title.length).toBeGreaterThan(8);
@@ -201,7 +193,7 @@ describe('each rule finds what breaks it, and nothing in the mended twin', () =>
         expect(one.source.length).toBeGreaterThan(4);
       }
       if (mended?.length === 0) return; // the twin is told below
-      const after = findingsOf(edited(name, mended ?? []), mended ? practice : undefined);
+      const after = findingsOf(edited(demo(name), ...(mended ?? [])), mended ? practice : undefined);
       expect(after.filter((one) => one.rule === rule && one.devices.includes(device as never) && one.verdict === verdict)).toEqual([]);
     },
   );
@@ -219,7 +211,7 @@ describe('each rule finds what breaks it, and nothing in the mended twin', () =>
 
 it('a fuse in the common leg is looked at where the hot leg is the school, and accepted where it is not', () => {
   // L4’s fuse is in the common; its secondary is not bonded. Bonded, it misses an earth fault.
-  const bonded = edited('L4', [set('dT1', 'bonded', 'C')]);
+  const bonded = edited(demo('L4'), set('dT1', 'bonded', 'C'));
   const legs = (practice?: Practice) => findingsOf(bonded, practice).filter(({ id }) => id.endsWith(':leg'));
   expect(legs()).toHaveLength(1);
   expect(legs(school('fuseLeg', 'common'))).toEqual([]);

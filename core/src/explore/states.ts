@@ -1,5 +1,4 @@
 import { type Circuit, type DeviceId, terminalId } from '#core/circuit';
-import type { Part } from '#core/devices';
 import {
   branchAmps,
   type Fault,
@@ -12,65 +11,14 @@ import {
   partVolts,
   planNetwork,
   rmsOver,
-  setPart,
-  solveNet,
   voltsAt,
   windingModel,
 } from '#core/network';
-import {
-  acrossCoil,
-  conditionAt,
-  copyMoment,
-  createRig,
-  type Frame,
-  type Ill,
-  illOf,
-  type Moment,
-  plusEnd,
-  type Rig,
-  runLog,
-  type Sightings,
-  STARTING,
-  showMoment,
-  sightingsOf,
-  sightOf,
-} from '#core/sequence';
+import { copyMoment, createRig, type Moment, type Rig, runLog, type Sightings, STARTING, sightingsOf } from '#core/sequence';
 import { magnitude, subtract, ZERO } from '#core/units';
+import { behind, type ContactExposure, loadKind } from './behind';
+import { type CoilExposure, freshWatch, type Ills, type Watch, watchCoils, watchStay, worstOf } from './coilWatch';
 import { inputStates, type Progress } from './inputs';
-import { coilAcross, momentOf } from './pairs';
-
-/** What a coil met over the states tried. Volts RMS at its terminals; drive is the share of rated that moves it. */
-export interface CoilExposure extends Ill {
-  /** the end that is on plus, where DC stands on it */
-  readonly plusAt: 'a' | 'b' | undefined;
-  /** lowest volts, over states, at the moment it must close; undefined: never called */
-  readonly pullIn: { readonly volts: number; readonly drive: number; readonly state: string } | undefined;
-  readonly held: { readonly volts: number; readonly drive: number; readonly state: string } | undefined;
-  readonly highest: { readonly volts: number; readonly drive: number; readonly state: string };
-  /** the most it gets in a state that is no call, its armature in: what might hold it there */
-  readonly leak?: { readonly volts: number; readonly drive: number; readonly state: string } | undefined;
-  /** the most it still gets once all has come to rest: a pulse is over by then */
-  readonly rest: { readonly volts: number; readonly drive: number; readonly state: string } | undefined;
-}
-
-/** What a contact carried over the states tried. */
-export interface ContactExposure {
-  readonly runA: number;
-  /** greatest amps while a motor behind it was locked */
-  readonly startA: number;
-  /** volts it breaks when everything behind it runs */
-  readonly breaksV: number;
-  /** what most of those volts are */
-  readonly current: 'AC' | 'DC';
-  readonly state: string;
-  readonly serves: readonly Served[];
-}
-
-export interface Served {
-  readonly part: number;
-  readonly kind: 'motor' | 'resistive' | 'lamp' | 'coil' | 'electronics' | 'input';
-  readonly amps: number;
-}
 
 /** What a control transformer met: its lowest secondary volts with the state, and the most VA it gave, held and at the worst moment. */
 export interface TransformerExposure {
@@ -115,18 +63,6 @@ export interface LoadExposure {
 export interface FedThrows {
   readonly volts: number;
   readonly state: string;
-}
-
-/** What a coil met beside its volts; `dcV` is the greatest DC on it, with its sign. */
-type Ills = Ill & { readonly dcV: number };
-
-export interface Watch {
-  peakOpen: { volts: number; drive: number };
-  closing: { volts: number; drive: number } | undefined;
-  held: { volts: number; drive: number } | undefined;
-  last: { volts: number; drive: number } | undefined;
-  /** what it would still get with its armature in, where it gets something but not enough to close */
-  stay: { volts: number; drive: number } | undefined;
 }
 
 /** Runs every input state to its end and keeps the worst that each coil, contact and point meets. */
@@ -177,12 +113,7 @@ export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = [], nea
   let seen = 0;
   for (const { name, log } of states) {
     yield { seen: seen++, of: states.length };
-    const watches = new Map<number, Watch>(
-      coils.map(({ index }) => [
-        index,
-        { peakOpen: { volts: 0, drive: 0 }, closing: undefined, held: undefined, last: undefined, stay: undefined },
-      ]),
-    );
+    const watches = new Map<number, Watch>(coils.map(({ index }) => [index, freshWatch()]));
     const { frames } = runLog(rig, log, Number.POSITIVE_INFINITY, (frame) => {
       watchCoils(rig, coils, frame, watches, ill);
       const starting = plan.parts.some(
@@ -297,133 +228,4 @@ export function secondaryOf(rig: Rig, index: number): { volts: number; va: numbe
   const at = (mark: string) => rig.plan.nodeOf(terminalId(device.id, mark));
   const volts = pairVolts(rig.nets, at(part.secondary.at(-1)!.mark), at(part.secondary[0]!.mark));
   return { volts, va: volts * rmsOver(rig.nets, (net) => branchAmps(net, top)) };
-}
-
-function watchCoils(
-  rig: Rig,
-  coils: readonly { index: number }[],
-  frame: Frame,
-  watches: Map<number, Watch>,
-  ill: Map<number, Ills>,
-): void {
-  for (const { index } of coils) {
-    const { part } = rig.plan.parts[index]!;
-    if (part.kind !== 'coil') continue;
-    const watch = watches.get(index)!;
-    const seen = { volts: partVolts(rig.nets, rig.plan, index), drive: sightOf(rig, index, frame.moment).drive };
-    watch.last = seen;
-    if (frame.moment.modes[index] === 1) {
-      if (!watch.held || seen.drive < watch.held.drive) watch.held = seen;
-    } else {
-      if (seen.volts > watch.peakOpen.volts) watch.peakOpen = seen;
-      if (frame.due.some((due) => due.part === index && due.mode === 1) && (!watch.closing || seen.drive < watch.closing.drive))
-        watch.closing = seen;
-    }
-    const across = acrossCoil(rig, index);
-    const [kept, now] = [ill.get(index), illOf(part, across)];
-    const dcV = across.find(({ hz }) => hz === 0)?.volts ?? 0;
-    ill.set(index, {
-      dcV: Math.abs(dcV) > Math.abs(kept?.dcV ?? 0) ? dcV : (kept?.dcV ?? 0),
-      wastedRatio: Math.max(kept?.wastedRatio ?? 0, now.wastedRatio),
-      reversedRatio: Math.max(kept?.reversedRatio ?? 0, now.reversedRatio),
-    });
-  }
-}
-
-/** Less than this share leaks to nobody; with its armature in a coil takes several times less current and gets more volts of a leak. */
-const LEAK_SHARE = 0.01;
-
-function watchStay(rig: Rig, watches: ReadonlyMap<number, Watch>, moment: Moment): void {
-  for (const [index, watch] of watches) {
-    const { part } = rig.plan.parts[index]!;
-    if (part.kind !== 'coil' || moment.modes[index] === 1 || !watch.last) continue;
-    if (watch.last.drive < LEAK_SHARE || watch.last.drive >= part.pickUpTypicalRatio) continue;
-    const { volts, drive } = coilAcross(momentOf(rig, index, moment), part, 1);
-    watch.stay = { volts, drive };
-  }
-}
-
-/** A state counts as a call when the coil gets at least half of the most it ever gets: leakage through a timer is no call. */
-export function worstOf(seen: readonly { state: string; watch: Watch }[], ill: Ills): CoilExposure {
-  const flat = seen.map(({ state, watch }) => ({
-    state,
-    open: watch.closing ?? watch.peakOpen,
-    stay: watch.stay ?? watch.peakOpen,
-    held: watch.held,
-    top: Math.max(watch.peakOpen.drive, watch.held?.drive ?? 0),
-  }));
-  const most = Math.max(0, ...flat.map(({ top }) => top));
-  const called = most > 0.01 ? flat.filter(({ top }) => top >= most / 2) : [];
-  const lowest = <T extends { drive: number }>(list: T[]): T | undefined =>
-    list.reduce<T | undefined>((least, one) => (!least || one.drive < least.drive ? one : least), undefined);
-  const pullIn = lowest(called.map(({ state, open }) => ({ ...open, state })));
-  const held = lowest(called.flatMap(({ state, held: one }) => (one ? [{ ...one, state }] : [])));
-  const highest = flat
-    .flatMap(({ state, open, held: one }) => [{ ...open, state }, ...(one ? [{ ...one, state }] : [])])
-    .reduce((top, one) => (one.drive > top.drive ? one : top), { volts: 0, drive: 0, state: '' });
-  const leak = flat
-    .filter((one) => !called.includes(one))
-    .map(({ stay, state }) => ({ ...stay, state }))
-    .reduce<CoilExposure['leak']>((top, one) => (!top || one.drive > top.drive ? one : top), undefined);
-  const rest = seen
-    .flatMap(({ state, watch }) => (watch.last ? [{ ...watch.last, state }] : []))
-    .reduce<CoilExposure['rest']>((top, one) => (!top || one.drive > top.drive ? one : top), undefined);
-  const { dcV, ...shares } = ill;
-  return { pullIn, held, highest, leak, rest, plusAt: plusEnd(dcV), ...shares };
-}
-
-/** The loads that lose their current when this one contact opens: solved, not read from the drawing. */
-function behind(rig: Rig, contact: number, moment: Moment | undefined): Pick<ContactExposure, 'serves' | 'breaksV' | 'current'> {
-  if (!moment) return { serves: [], breaksV: 0, current: 'AC' };
-  const { plan, nets } = rig;
-  showMoment(rig, moment);
-  const loads = plan.parts.filter(({ part }) => loadKind(part) !== undefined);
-  const before = loads.map(({ index }) => leastAmps(rig, index));
-  for (const net of nets) {
-    setPart(net, contact, { ...conditionAt(rig, contact, moment), fault: 'stuckOpen' });
-    solveNet(net);
-  }
-  const breaksV = partVolts(nets, plan, contact);
-  const direct = nets.find(({ hz }) => hz === 0);
-  const current = direct && partVolts([direct], plan, contact) > breaksV / 2 ? 'DC' : 'AC';
-  const serves = loads.flatMap(({ index, part }, place): Served[] => {
-    const amps = before[place]!;
-    if (amps < 1e-4 || leastAmps(rig, index) > 0.6 * amps) return [];
-    const kind = loadKind(part)!;
-    // a delta's elements carry less than its lines, and a contact breaks a line
-    const lineAmps = part.kind === 'load3' && part.connection === 'delta' ? amps * Math.sqrt(3) : amps;
-    return [{ part: index, kind, amps: lineAmps }];
-  });
-  for (const net of nets) setPart(net, contact, conditionAt(rig, contact, moment));
-  return { serves, breaksV, current };
-}
-
-/** The class of load that a contact meets in a part; undefined for what is no load. */
-function loadKind(part: Part): Served['kind'] | undefined {
-  switch (part.kind) {
-    case 'motor':
-    case 'motor3':
-      return 'motor';
-    case 'coil':
-    case 'travel':
-      return 'coil';
-    case 'load3':
-      return 'resistive';
-    case 'load':
-      return ({ heater: 'resistive', lamp: 'lamp', input: 'input', display: 'electronics', module: 'electronics' } as const)[part.use];
-    case 'source':
-      return part.role === 'call-input' ? 'input' : undefined;
-    case 'electronics':
-    case 'timer':
-      return 'electronics';
-    default:
-      return undefined;
-  }
-}
-
-/** Amps of a load; of a three-phase one its weakest phase, which is the one that an opened pole takes away. */
-function leastAmps(rig: Rig, index: number): number {
-  const { part, firstBranch, branches } = rig.plan.parts[index]!;
-  if (part.kind !== 'motor3' && part.kind !== 'load3') return partAmps(rig.nets, rig.plan, index);
-  return Math.min(...Array.from({ length: branches }, (_, k) => rmsOver(rig.nets, (net) => branchAmps(net, firstBranch + k))));
 }

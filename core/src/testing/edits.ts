@@ -1,0 +1,16 @@
+import { applyChanges, type Circuit, type EditChange } from '#core/circuit';
+
+/** The circuit after some changes, which must be sound. */
+export function edited(circuit: Circuit, ...changes: EditChange[]): Circuit {
+  const applied = applyChanges(circuit, changes);
+  if (!applied.ok) throw new Error(applied.problems[0]!.message);
+  return applied.value.circuit;
+}
+
+/** A nameplate field as if read from the print; null: nobody has read it. */
+export const set = (device: string, field: string, value: number | string | null): EditChange => ({
+  type: 'setField',
+  device: device as never,
+  field,
+  to: { value, evidence: value === null ? 'unknown' : 'print' },
+});
