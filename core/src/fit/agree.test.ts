@@ -1,10 +1,11 @@
+import fc from 'fast-check';
 import { expect, it } from 'vitest';
-import type { Device } from '#core/circuit';
+import { applyChanges, type Device } from '#core/circuit';
 import { type Coil, familyOf, partsOf, type StockPart } from '#core/devices';
 import { explore, pairing } from '#core/explore';
 import { openStock } from '../../../cli/src/fit';
 import { DEMO, demo } from '../testing/demo';
-import { candidatesFor, coilInUse, drain, exposureOf, preparing, twinOf } from './index';
+import { candidatesFor, coilInUse, drain, exposureOf, judgePart, preparing, twinOf, whyMissing } from './index';
 
 const stock = openStock(undefined);
 
@@ -55,6 +56,39 @@ it.each(DEMO)('%s: the pairs give every coil the volts that the exploration give
   }
   expect(apart).toEqual([]);
   if (Object.values(circuit.devices).some((device) => coilInUse(plan, device.id))) expect(compared).toBeGreaterThan(3);
+});
+
+// Any part of the stock in any place: an answer, never an exception, and the quick one no milder than the solved one.
+it('a random part in a random place is judged alike by table and solve', () => {
+  const places = DEMO.filter((name) => name !== 'Q6').flatMap((name) => {
+    const circuit = demo(name);
+    return Object.values(circuit.devices)
+      .filter((device) => familyOf(device).group !== 'joint')
+      .map((device) => ({ circuit, device }));
+  });
+  fc.assert(
+    fc.property(fc.constantFrom(...places), fc.constantFrom(...stock), ({ circuit, device }, part) => {
+      const need = drain(preparing(circuit, device.id))!;
+      const quick = judgePart(need, part);
+      const twin = twinOf(circuit, device, part, explore(circuit), undefined, false);
+      const isRefused = twin.verdict === 'danger' || twin.verdict === 'block';
+      expect([device.tag, part.title, isRefused && (quick.verdict === 'good' || quick.verdict === 'look')]).toEqual([
+        device.tag,
+        part.title,
+        false,
+      ]);
+      expect(whyMissing(need, part).length).toBeGreaterThan(10);
+      // the leads that have no place are told by both, and a part that loses leads is never called fit
+      expect(twin.mapping.lost).toEqual(quick.mapping.lost);
+      if (twin.mapping.lost.length > 0) expect([quick.verdict, twin.verdict]).toEqual(['danger', expect.stringMatching(/danger|block/)]);
+      // what replaces keeps the circuit sound as a document: undo brings it back to the letter
+      const applied = applyChanges(circuit, twin.changes);
+      if (!applied.ok) throw new Error(applied.problems[0]!.message);
+      const back = applyChanges(applied.value.circuit, applied.value.inverse);
+      expect(back.ok && back.value.circuit).toEqual(circuit);
+    }),
+    { seed: 20, numRuns: 120 },
+  );
 });
 
 // The quick table and the solved twin are two ways to one answer: what the table clears, the solve must not refuse.
