@@ -45,7 +45,7 @@ afterAll(async () => {
 });
 
 describe('demo data', () => {
-  it('is one job with five circuits, loaded once however often', async () => {
+  it('is one job with every demo circuit, loaded once however often', async () => {
     await loadDemo(pool);
     const { jobs } = jobsSchema.parse((await get('/api/jobs')).json());
     expect(jobs.filter(({ demo }) => demo)).toHaveLength(1);

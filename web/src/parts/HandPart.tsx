@@ -3,9 +3,9 @@ import { useState } from 'react';
 import type { Device, FieldFacts } from '#core/circuit';
 import { type DeviceFamily, families, familyOf, printed, type StockPart } from '#core/devices';
 import { parseCoilPrint } from '#core/size';
-import { readWithin } from '#core/units';
 import { FactChoice } from '../ui/FactChoice';
 import { Button, Choice, Field, Label } from '../ui/parts';
+import { useTypedNumber } from '../ui/useTypedNumber';
 
 /** Usual coils: one tap instead of typing. */
 const USUAL = ['24 V 50/60 Hz', '120 V 60 Hz', '208-240 V 60 Hz', '230 V 50 Hz', '24 V DC'];
@@ -199,14 +199,7 @@ function RatingField({
   value: number | string | null;
   onSet: (value: number | null) => void;
 }) {
-  const [problem, setProblem] = useState<string>();
-  const typed = (text: string) => {
-    const read = readWithin(text, facts);
-    if (read.is === 'unclear') return setProblem(read.why);
-    setProblem(undefined);
-    const next = read.is === 'number' ? read.value : null;
-    return next === value ? undefined : onSet(next);
-  };
+  const { problem, props } = useTypedNumber(facts, value, onSet);
   return (
     <Flex
       align="center"
@@ -220,14 +213,7 @@ function RatingField({
     >
       <label htmlFor={`hand-${name}`}>{facts.label}</label>
       <Flex align="baseline" gap="4px">
-        <Field
-          id={`hand-${name}`}
-          inputMode="decimal"
-          defaultValue={value === null ? '' : String(value)}
-          placeholder="not read"
-          onBlur={({ target }) => typed(target.value)}
-          onKeyDown={(event) => event.key === 'Enter' && typed(event.currentTarget.value)}
-        />
+        <Field id={`hand-${name}`} placeholder="not read" {...props} />
         <Box as="span" color="muted" minW="22px">
           {facts.unit}
         </Box>

@@ -1,12 +1,11 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useState } from 'react';
 import type { Device, Evidence, FieldFacts } from '#core/circuit';
 import { familyOf } from '#core/devices';
-import { readWithin } from '#core/units';
 import { useAppDispatch } from '../app/store';
 import { circuitSlice } from '../circuit/circuitSlice';
 import { FactChoice } from '../ui/FactChoice';
 import { Choice, Field, Label } from '../ui/parts';
+import { useTypedNumber } from '../ui/useTypedNumber';
 
 const LETTER: Readonly<Record<Evidence, string>> = { print: 'p', measured: 'm', assumed: 'a', unknown: '?' };
 const EVIDENCE: readonly Evidence[] = ['print', 'measured', 'assumed', 'unknown'];
@@ -39,17 +38,10 @@ function PlateField({ device, name, facts }: { device: Device; name: string; fac
   const dispatch = useAppDispatch();
   const given = device.nameplate[name];
   const value = given && given.evidence !== 'unknown' ? given.value : null;
-  const [problem, setProblem] = useState<string>();
   const id = `plate-${device.id}-${name}`;
   const set = (next: number | string | null, evidence: Evidence) =>
     dispatch(circuitSlice.actions.edited([{ type: 'setField', device: device.id, field: name, to: { value: next, evidence } }]));
-  const typed = (text: string) => {
-    const read = readWithin(text, facts);
-    if (read.is === 'unclear') return setProblem(read.why);
-    setProblem(undefined);
-    const next = read.is === 'number' ? read.value : null;
-    return next === value ? undefined : set(next, next === null ? 'unknown' : 'print');
-  };
+  const { problem, props } = useTypedNumber(facts, value, (next) => set(next, next === null ? 'unknown' : 'print'));
   return (
     <Flex align="center" justify="space-between" gap="6px" py="2px" borderBottom="1px dashed" borderColor="hairline" wrap="wrap">
       <Box as="label" fontSize="14px" flex="1" minW="0" {...{ htmlFor: id }}>
@@ -65,17 +57,7 @@ function PlateField({ device, name, facts }: { device: Device; name: string; fac
         />
       ) : (
         <Flex align="baseline" gap="4px">
-          <Field
-            id={id}
-            inputMode="decimal"
-            defaultValue={value === null ? '' : String(value)}
-            placeholder={facts.typical ? `typ. ${facts.typical.value}` : 'unknown'}
-            aria-invalid={problem !== undefined}
-            onBlur={({ target }) => typed(target.value)}
-            onKeyDown={(event) => {
-              if (event.key === 'Enter') typed(event.currentTarget.value);
-            }}
-          />
+          <Field id={id} placeholder={facts.typical ? `typ. ${facts.typical.value}` : 'unknown'} {...props} />
           <Box as="span" color="muted" fontSize="13px" minW="22px">
             {facts.unit}
           </Box>

@@ -336,7 +336,7 @@ export const overloadRule: Rule = {
           unit: 'A',
           consequence: high ? 'The motor burns out before it trips.' : 'It trips at full load.',
           reason: high
-            ? `${Math.round((100 * setting) / motor.runA)} % of the nameplate; service factor ${motor.serviceFactor ?? 'not read'}.`
+            ? `${Math.round((100 * setting) / motor.runA)} % of the nameplate${rules === 'na' ? `; service factor ${motor.serviceFactor ?? 'not read'}` : ''}.`
             : 'Below the running amps.',
           remedy: `Set it to the nameplate, ${motor.runA} A.`,
         }),

@@ -151,24 +151,25 @@ export const fuseRule: Rule = {
         study.tables,
       );
       const wrong = sized.rows.filter(({ verdict }) => verdict === 'danger' || verdict === 'look');
-      const value = (name: string) => String(sized.figures.find((one) => one.name === name)?.value ?? '?');
+      const figureOf = (name: string) => Number(sized.figures.find((one) => one.name === name)?.value ?? Number.NaN);
+      const fit = `Fit ${amount(figureOf('Fit'), 'A')}.`;
       const about = (row: Row) =>
         row.asks === 'primary fuse'
           ? {
               consequence: 'A winding that shorts is cleared late.',
-              reason: `Too large: ${percent((row.is ?? 0) / Number(value('Primary')))} of the primary’s ${amount(Number(value('Primary')), 'A')}.`,
-              remedy: `At most ${value('Primary fuse, largest usual')} A, and enough to ride the transformer’s inrush.`,
+              reason: `Too large: ${percent((row.is ?? 0) / figureOf('Primary'))} of the primary’s ${amount(figureOf('Primary'), 'A')}.`,
+              remedy: `At most ${amount(figureOf('Primary fuse, largest usual'), 'A')}, and enough to ride the transformer’s inrush.`,
             }
           : row.verdict === 'danger'
             ? {
                 consequence: 'A winding burns out from a slow overload well below it.',
                 reason: sized.says,
-                remedy: `Fit ${value('Fit')} A.`,
+                remedy: fit,
               }
             : {
                 consequence: 'It may blow at full load.',
                 reason: `At its rating the secondary gives ${amount(row.limit, 'A')}.`,
-                remedy: `Fit ${value('Fit')} A.`,
+                remedy: fit,
               };
       return [
         ...wrong.map((row) =>

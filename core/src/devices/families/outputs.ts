@@ -12,7 +12,7 @@ interface Usual {
 /** One output of a controller: a contact, or electronics that act as one and leak while they are off. */
 const output = (title: string, driver: DriverKind, source: string, usual?: Usual): DeviceFamily => ({
   title,
-  letter: 'B',
+  letter: 'A',
   group: 'control',
   terminals: TERMINALS,
   inputs: [{ name: 'on', on: 'Switch it on', off: 'Switch it off', state: 'switched on', kind: 'maintained', rest: false }],

@@ -1,0 +1,25 @@
+import { type FocusEvent, type KeyboardEvent, useState } from 'react';
+import type { FieldFacts } from '#core/circuit';
+import { readWithin } from '#core/units';
+
+/** A nameplate number typed into a field: taken when the field is left or Enter pressed, told why where it cannot be. */
+export function useTypedNumber(facts: FieldFacts, value: number | string | null, onSet: (value: number | null) => void) {
+  const [problem, setProblem] = useState<string>();
+  const take = (text: string) => {
+    const read = readWithin(text, facts);
+    setProblem(read.is === 'unclear' ? read.why : undefined);
+    if (read.is === 'unclear') return;
+    const next = read.is === 'number' ? read.value : null;
+    if (next !== value) onSet(next);
+  };
+  const props = {
+    inputMode: 'decimal',
+    defaultValue: value === null ? '' : String(value),
+    'aria-invalid': problem !== undefined,
+    onBlur: ({ target }: FocusEvent<HTMLInputElement>) => take(target.value),
+    onKeyDown: ({ key, currentTarget }: KeyboardEvent<HTMLInputElement>) => {
+      if (key === 'Enter') take(currentTarget.value);
+    },
+  } as const;
+  return { problem, props };
+}
