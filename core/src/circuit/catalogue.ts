@@ -1,3 +1,5 @@
+import type { Circuit } from './schema';
+
 /** What only a family knows about its devices; `devices` fills it, `circuit` asks. */
 export interface FieldFacts {
   readonly label: string;
@@ -16,9 +18,14 @@ export interface FamilyFacts {
   readonly title: string;
   readonly terminals: readonly string[];
   readonly fields: Readonly<Record<string, FieldFacts>>;
+  /** names of what a hand or a process may do to it */
+  readonly inputs: readonly { readonly name: string }[];
 }
 
 export interface Catalogue {
-  /** @returns undefined for a family this program does not know. */
-  family(name: string): FamilyFacts | undefined;
+  /**
+   * @param own kinds of device that the document brings along
+   * @returns undefined for a family that neither this program nor the document knows
+   */
+  family(name: string, own: Circuit['families']): FamilyFacts | undefined;
 }

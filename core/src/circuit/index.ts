@@ -1,11 +1,11 @@
 export type { Catalogue, FamilyFacts, FieldFacts } from './catalogue';
-export type { Applied, Edit, EditChange } from './edits';
-export { applyChanges, clash, editSchema, problemsText, spellChanges, touches } from './edits';
+export type { Edit, EditChange } from './commands';
+export { applyChanges, clash, editChangeSchema, editSchema, problemsText, spellChanges, touches } from './commands';
+
+export { plateProblems } from './plateProblems';
 export type { Problem, Result } from './problem';
 export { fine, invariant, wrong } from './problem';
 export type {
-  Cable,
-  CableId,
   Circuit,
   Complaint,
   Conductor,
@@ -15,11 +15,27 @@ export type {
   Evidence,
   Field,
   LogEntry,
-  Opening,
+  OwnFamily,
+  Place,
   PowerPosition,
+  Process,
+  ProcessId,
   TerminalId,
 } from './schema';
-export { circuitSchema, fieldSchema, logEntrySchema, SCHEMA_VERSION } from './schema';
+export {
+  cableIdSchema,
+  circuitSchema,
+  conductorIdSchema,
+  deviceIdSchema,
+  emptyCircuit,
+  fieldSchema,
+  logEntrySchema,
+  PLAIN_LANDINGS,
+  placeIdSchema,
+  processIdSchema,
+  SCHEMA_VERSION,
+  terminalIdSchema,
+} from './schema';
 export type { Point } from './spelling';
 export {
   conductorsAt,
@@ -28,6 +44,7 @@ export {
   findDevice,
   findTerminal,
   isLooseEnd,
+  isTerminal,
   looseEnd,
   markOf,
   spellPoint,
@@ -36,3 +53,4 @@ export {
   terminalId,
 } from './spelling';
 export { readCircuitDocument, validateCircuit } from './validate';
+export { upgradeChanges, upgradeStored } from './versions';

@@ -1,10 +1,10 @@
 import { z } from 'zod';
 
 /**
- * The circuit document, version 1: the one thing that is stored. Everything else is computed from it.
- * Devices, conductors and cables are keyed by an immutable id and refer to each other by id; tags and wire numbers are fields.
+ * The circuit document: the one thing that is stored. Everything else is computed from it.
+ * Devices, conductors, cables, places and processes are keyed by an immutable id and refer to each other by id; tags and wire numbers are fields.
  */
-export const SCHEMA_VERSION = 1;
+export const SCHEMA_VERSION = 2;
 
 const idSchema = (letter: string) =>
   z.string().regex(new RegExp(`^${letter}[A-Za-z0-9_-]{1,40}$`), `an id starts with "${letter}" and has letters, digits, "-" or "_"`);
@@ -12,21 +12,36 @@ const idSchema = (letter: string) =>
 export const deviceIdSchema = idSchema('d').brand<'DeviceId'>();
 export const conductorIdSchema = idSchema('w').brand<'ConductorId'>();
 export const cableIdSchema = idSchema('c').brand<'CableId'>();
+export const placeIdSchema = idSchema('l').brand<'PlaceId'>();
+export const processIdSchema = idSchema('v').brand<'ProcessId'>();
 export const tagSchema = z
   .string()
   .regex(/^[A-Z][A-Z0-9.+-]{0,11}$/, 'a tag is a capital letter, then up to 11 capitals, digits, ".", "+" or "-"');
+export const markSchema = z.string().regex(/^[A-Za-z0-9+.-]{1,8}$/, 'a terminal mark has up to 8 letters, digits, "+", "." or "-"');
 export const terminalIdSchema = z
   .string()
   .regex(/^d[A-Za-z0-9_-]{1,40}:[A-Za-z0-9+.-]{1,8}$/, 'a terminal is written "device id:mark"')
   .brand<'TerminalId'>();
 
-export const evidenceSchema = z.enum(['print', 'measured', 'assumed', 'unknown']);
+const evidenceSchema = z.enum(['print', 'measured', 'assumed', 'unknown']);
 export const fieldSchema = z.object({
   value: z.union([z.number().finite(), z.string().max(60), z.null()]),
   evidence: evidenceSchema,
 });
 
 const text = (most: number) => z.string().max(most);
+const millimetres = z.number().finite().min(-100_000).max(100_000);
+const spotSchema = z.object({ xMm: millimetres, yMm: millimetres });
+
+/** Where things are: a site has panels and fields, a panel has enclosures. Coordinates are those of the place that it is in. */
+export const placeSchema = z.object({
+  id: placeIdSchema,
+  name: text(60),
+  kind: z.enum(['site', 'panel', 'field', 'enclosure']),
+  parent: placeIdSchema.nullable(),
+  at: spotSchema.nullable(),
+  size: z.object({ widthMm: z.number().positive().max(100_000), heightMm: z.number().positive().max(100_000) }).nullable(),
+});
 
 export const deviceSchema = z.object({
   id: deviceIdSchema,
@@ -34,17 +49,68 @@ export const deviceSchema = z.object({
   family: z.string().max(40),
   title: text(80),
   nameplate: z.record(z.string().max(40), fieldSchema),
-  place: z.object({ kind: z.enum(['panel', 'field', 'enclosure']), name: text(60) }),
+  place: placeIdSchema.nullable(),
+  /** where it sits in its place */
+  at: spotSchema.nullable(),
   hazard: z.enum(['moves', 'heats', 'pressure', 'none']),
   notes: text(400),
+  /** the part of the stock that was put in; empty while nobody said */
+  fitted: text(80),
+  /** the process that its switch reads; without one a hand works it */
+  reads: processIdSchema.nullable(),
 });
 
-export const sizeSchema = z.union([z.object({ awg: z.number().int().min(-3).max(40) }), z.object({ mm2: z.number().positive().max(400) })]);
+/**
+ * A temperature, level or pressure: where it starts, where it drifts, what moves it while it is on.
+ * Rates are in the unit a minute; it stays between the least and the most.
+ */
+export const processSchema = z.object({
+  id: processIdSchema,
+  name: text(60),
+  quantity: z.enum(['temperature', 'level', 'pressure', 'flow', 'light']),
+  unit: text(8),
+  start: z.number().finite(),
+  driftPerMinute: z.number().finite(),
+  least: z.number().finite(),
+  most: z.number().finite(),
+  movedBy: z.array(z.object({ device: deviceIdSchema, perMinute: z.number().finite() })).max(20),
+});
+
+const bitName = z.string().regex(/^[A-Za-z][A-Za-z0-9_.]{0,11}$/, 'a name in a program is a letter, then letters, digits, "_" or "."');
+const termSchema = z.object({
+  name: bitName,
+  not: z.boolean().optional(),
+  above: z.number().finite().optional(),
+  below: z.number().finite().optional(),
+});
+
+/** What a controller does, as data: a table evaluated from top to bottom once a scan. */
+export const programSchema = z.object({
+  scanMs: z.number().int().min(1).max(1000),
+  rows: z
+    .array(
+      z.object({
+        when: z.array(z.array(termSchema).min(1).max(20)).min(1).max(20),
+        does: z.enum(['drives', 'sets', 'resets']),
+        to: bitName,
+        onS: z.number().min(0).max(86_400).optional(),
+        offS: z.number().min(0).max(86_400).optional(),
+        notes: text(80).optional(),
+      }),
+    )
+    .max(500),
+});
+
+const sizeSchema = z.union([z.object({ awg: z.number().int().min(-3).max(40) }), z.object({ mm2: z.number().positive().max(400) })]);
+
+/** How an end lies on its terminal: its place among the others there, the outermost last, and what it is finished with. */
+const landingSchema = z.object({ order: z.number().int().min(0).max(20), ferrule: text(24).nullable() });
 
 export const conductorSchema = z.object({
   id: conductorIdSchema,
   number: text(12),
   ends: z.tuple([terminalIdSchema.nullable(), terminalIdSchema.nullable()]),
+  landings: z.tuple([landingSchema, landingSchema]),
   size: sizeSchema,
   material: z.enum(['Cu']),
   colour: text(24),
@@ -62,18 +128,43 @@ export const cableSchema = z.object({
   lengthM: fieldSchema,
 });
 
-const openingSchema = z.object({ open: z.array(deviceIdSchema).max(50), lift: z.array(terminalIdSchema).max(50) });
+/** What a person has placed by hand in a view: symbols by their id, and what is folded. */
+export const viewSchema = z.object({
+  placed: z.record(z.string().max(80), z.object({ x: z.number().finite(), y: z.number().finite() })),
+  folded: z.array(z.string().max(80)).max(500),
+});
 
+/**
+ * A kind of device that the document brings along: blocks of known families under terminal marks of its own.
+ * A mark that is not named is not brought out. The first block moves the others: an auxiliary block follows its contactor.
+ */
+export const ownFamilySchema = z.object({
+  title: text(80),
+  letter: z.string().regex(/^[A-Z]$/, 'a letter is one capital'),
+  blocks: z
+    .array(z.object({ family: z.string().max(40), marks: z.record(markSchema, markSchema), follows: z.boolean() }))
+    .min(1)
+    .max(8),
+});
+export const ownFamilyNameSchema = z
+  .string()
+  .regex(/^own-[a-z0-9-]{1,30}$/, 'a family of one\'s own is called "own-" and small letters, digits or "-"');
+
+const openingSchema = z.object({ open: z.array(deviceIdSchema).max(50), lift: z.array(terminalIdSchema).max(50) });
+export const powerSwitchSchema = z.object({ control: openingSchema, isolated: openingSchema, staysOn: z.array(deviceIdSchema).max(20) });
+
+const moment = z.number().int().nonnegative();
 export const logEntrySchema = z.union([
-  z.object({ atMs: z.number().int().nonnegative(), device: deviceIdSchema, input: z.string().max(20), on: z.boolean() }),
-  z.object({ atMs: z.number().int().nonnegative(), power: z.enum(['isolated', 'control', 'on']) }),
-  z.object({ atMs: z.number().int().nonnegative(), replaced: deviceIdSchema }),
+  z.object({ atMs: moment, device: deviceIdSchema, input: z.string().max(20), on: z.boolean() }),
+  z.object({ atMs: moment, power: z.enum(['isolated', 'control', 'on']) }),
+  z.object({ atMs: moment, replaced: deviceIdSchema }),
+  z.object({ atMs: moment, process: processIdSchema, to: z.number().finite() }),
 ]);
 
 export const complaintSchema = z.object({
   title: text(80),
   about: deviceIdSchema,
-  atMs: z.number().int().nonnegative(),
+  atMs: moment,
   log: z.array(logEntrySchema).max(100),
 });
 
@@ -83,24 +174,55 @@ export const circuitSchema = z.object({
   title: text(80),
   site: text(80),
   practice: z.enum(['na', 'iec']),
+  places: z.record(z.string(), placeSchema),
   devices: z.record(z.string(), deviceSchema),
   conductors: z.record(z.string(), conductorSchema),
   cables: z.record(z.string(), cableSchema),
-  powerSwitch: z.object({ control: openingSchema, isolated: openingSchema, staysOn: z.array(deviceIdSchema).max(20) }),
+  processes: z.record(z.string(), processSchema),
+  /** by the controller's device id */
+  programs: z.record(deviceIdSchema, programSchema),
+  families: z.record(ownFamilyNameSchema, ownFamilySchema),
+  views: z.record(z.string().max(40), viewSchema),
+  powerSwitch: powerSwitchSchema,
   complaints: z.array(complaintSchema).max(20),
 });
 
 export type DeviceId = z.infer<typeof deviceIdSchema>;
 export type ConductorId = z.infer<typeof conductorIdSchema>;
-export type CableId = z.infer<typeof cableIdSchema>;
+export type ProcessId = z.infer<typeof processIdSchema>;
 export type TerminalId = z.infer<typeof terminalIdSchema>;
 export type Evidence = z.infer<typeof evidenceSchema>;
 export type Field = z.infer<typeof fieldSchema>;
+export type Place = z.infer<typeof placeSchema>;
 export type Device = z.infer<typeof deviceSchema>;
+export type Process = z.infer<typeof processSchema>;
 export type Conductor = z.infer<typeof conductorSchema>;
-export type Cable = z.infer<typeof cableSchema>;
-export type Opening = z.infer<typeof openingSchema>;
+export type OwnFamily = z.infer<typeof ownFamilySchema>;
 export type LogEntry = z.infer<typeof logEntrySchema>;
 export type Complaint = z.infer<typeof complaintSchema>;
 export type Circuit = z.infer<typeof circuitSchema>;
 export type PowerPosition = 'isolated' | 'control' | 'on';
+
+/** A circuit without anything in it. */
+export const emptyCircuit: Circuit = {
+  schema: SCHEMA_VERSION,
+  number: '',
+  title: '',
+  site: '',
+  practice: 'na',
+  places: {},
+  devices: {},
+  conductors: {},
+  cables: {},
+  processes: {},
+  programs: {},
+  families: {},
+  views: {},
+  powerSwitch: { control: { open: [], lift: [] }, isolated: { open: [], lift: [] }, staysOn: [] },
+  complaints: [],
+};
+
+export const PLAIN_LANDINGS: Conductor['landings'] = [
+  { order: 0, ferrule: null },
+  { order: 0, ferrule: null },
+];

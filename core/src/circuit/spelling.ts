@@ -17,10 +17,11 @@ export type Point = TerminalId | `${string}.0` | `${string}.1`;
 
 export const looseEnd = (conductor: string, end: 0 | 1): Point => `${conductor}.${end}`;
 
-export const isLooseEnd = (point: Point): boolean => !point.includes(':');
+export const isTerminal = (point: Point): point is TerminalId => point.includes(':');
+export const isLooseEnd = (point: Point): boolean => !isTerminal(point);
 
 export const spellPoint = (circuit: Circuit, point: Point): string => {
-  if (!isLooseEnd(point)) return spellTerminal(circuit, point as TerminalId);
+  if (isTerminal(point)) return spellTerminal(circuit, point);
   const wire = circuit.conductors[point.slice(0, -2)];
   return `end of ${wire?.number ?? '?'}`;
 };
@@ -37,7 +38,7 @@ export function findTerminal(circuit: Circuit, catalogue: Catalogue, spelled: st
   const device = deviceByTag(circuit, tag);
   const problem = (message: string): Problem => ({ code: 'no-such-terminal', at: spelled, message });
   if (!device) return wrong(problem(`There is no device ${tag || '(nothing)'} here. Devices: ${tagsOf(circuit)}.`));
-  const marks = catalogue.family(device.family)?.terminals ?? [];
+  const marks = catalogue.family(device.family, circuit.families)?.terminals ?? [];
   const found = marks.find((one) => one.toUpperCase() === mark.toUpperCase());
   return found
     ? fine(terminalId(device.id, found))

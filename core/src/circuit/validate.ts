@@ -1,146 +1,164 @@
 import type { Catalogue } from './catalogue';
-import { fine, type Problem, type Result } from './problem';
-import { type Circuit, circuitSchema, type Device, type TerminalId } from './schema';
+import { plateProblems } from './plateProblems';
+import { fine, type Problem, type Result, wrong } from './problem';
+import { type Circuit, circuitSchema, type Device, SCHEMA_VERSION, type TerminalId } from './schema';
 import { deviceOf, markOf } from './spelling';
+import { upgradeDocument, versionOf } from './versions';
+
+/** More problems than this are not told of one file: whoever mends these reads it again. */
+const MOST_TOLD = 50;
 
 /**
- * Parses an outside document: shape first, then references. All problems are told at once.
+ * Parses an outside document: brought up to the present version, then shape, then references. All problems are told at once.
  * @param outside parsed JSON of any shape
  */
 export function readCircuitDocument(outside: unknown, catalogue: Catalogue): Result<Circuit> {
-  if (typeof outside === 'object' && outside !== null && 'schema' in outside && outside.schema !== 1) {
-    return {
-      ok: false,
-      problems: [
-        {
-          code: 'unknown-version',
-          at: 'schema',
-          message: `The file says schema ${String(outside.schema)}; this program reads schema 1. Open it with a newer version.`,
-        },
-      ],
-    };
-  }
-  const parsed = circuitSchema.safeParse(outside);
-  if (!parsed.success) {
-    return {
-      ok: false,
-      problems: parsed.error.issues.slice(0, 50).map((issue) => ({
-        code: 'bad-shape',
-        at: issue.path.join('.') || '(the whole file)',
-        message: `${issue.path.join('.') || 'The file'}: ${issue.message}.`,
-      })),
-    };
-  }
+  const version = versionOf(outside);
+  if (version !== undefined && !(Number.isInteger(version) && version >= 1 && version <= SCHEMA_VERSION))
+    return wrong({
+      code: 'unknown-version',
+      at: 'schema',
+      message: `The file says schema ${version}; this program reads schema 1 to ${SCHEMA_VERSION}. Open it with a newer version.`,
+    });
+  const parsed = circuitSchema.safeParse(upgradeDocument(outside));
+  if (!parsed.success)
+    return wrong(
+      ...parsed.error.issues.slice(0, MOST_TOLD).map(({ path, message }) => {
+        const at = path.join('.');
+        return { code: 'bad-shape', at: at || '(the whole file)', message: `${at || 'The file'}: ${message}.` };
+      }),
+    );
   const problems = validateCircuit(parsed.data, catalogue);
-  return problems.length === 0 ? fine(parsed.data) : { ok: false, problems };
+  return problems.length === 0 ? fine(parsed.data) : wrong(...problems);
 }
+
+type Say = (code: string, at: string, message: string) => void;
 
 /** What the shape cannot say: every reference leads somewhere, tags are unique, families and marks are known. */
 export function validateCircuit(circuit: Circuit, catalogue: Catalogue): Problem[] {
   const problems: Problem[] = [];
-  const say = (code: string, at: string, message: string) => problems.push({ code, at, message });
-  const seen = new Map<string, Device>();
+  const say: Say = (code, at, message) => void problems.push({ code, at, message });
+  filedById(circuit, say);
+  devicesHold(circuit, catalogue, say, (more) => problems.push(...more));
+  wiresHold(circuit, catalogue, say);
+  placesHold(circuit, say);
+  programsHold(circuit, catalogue, say);
+  return problems;
+}
+
+const SHELVES = ['devices', 'conductors', 'cables', 'places', 'processes'] as const;
+
+function filedById(circuit: Circuit, say: Say): void {
+  for (const shelf of SHELVES)
+    for (const [key, one] of Object.entries(circuit[shelf]))
+      if (key !== one.id) say('key-is-not-id', `${shelf}.${key}`, `${one.id} is filed under ${key} in ${shelf}. File it under its id.`);
+}
+
+function devicesHold(circuit: Circuit, catalogue: Catalogue, say: Say, add: (problems: Problem[]) => void): void {
+  const seen = new Set<string>();
   for (const [key, device] of Object.entries(circuit.devices)) {
-    if (key !== device.id)
+    const { tag, place, reads } = device;
+    if (seen.has(tag)) say('tag-twice', `devices.${key}.tag`, `Two devices are called ${tag}. Give one of them another tag.`);
+    seen.add(tag);
+    if (place !== null && !circuit.places[place])
+      say('no-such-place', `devices.${key}.place`, `${tag} is in place ${place}, which is not here. Add the place or clear the field.`);
+    if (reads !== null && !circuit.processes[reads])
       say(
-        'key-is-not-id',
-        `devices.${key}`,
-        `Device ${device.tag} is filed under ${key} but its id is ${device.id}. File it under its id.`,
+        'no-such-process',
+        `devices.${key}.reads`,
+        `${tag} reads process ${reads}, which is not here. Add the process or clear the field.`,
       );
-    const other = seen.get(device.tag);
-    if (other) say('tag-twice', `devices.${key}.tag`, `Two devices are called ${device.tag}. Give one of them another tag.`);
-    seen.set(device.tag, device);
-    const family = catalogue.family(device.family);
-    if (!family) {
+    const family = catalogue.family(device.family, circuit.families);
+    if (!family)
       say(
         'unknown-family',
         `devices.${key}.family`,
-        `${device.tag} is of family "${device.family}", which is not known here. Pick one of the families listed by "mando devices".`,
+        `${tag} is of family "${device.family}", which is not known here. Pick one of the families listed by "mando devices".`,
       );
-      continue;
-    }
-    for (const [name, field] of Object.entries(device.nameplate))
-      problems.push(...fieldProblems(device, name, field.value, family.fields[name]));
+    else add(plateProblems(tag, (field) => `devices.${key}.nameplate.${field}`, device.nameplate, family));
   }
-  const terminalProblem = (terminal: TerminalId, at: string, what: string) => {
-    const device = circuit.devices[deviceOf(terminal)];
-    const family = device && catalogue.family(device.family);
+  for (const [name, own] of Object.entries(circuit.families))
+    for (const { family } of own.blocks)
+      if (!catalogue.family(family, {}))
+        say('unknown-family', `families.${name}`, `The kind ${own.title} is made of "${family}", which is not known here.`);
+}
+
+function wiresHold(circuit: Circuit, catalogue: Catalogue, say: Say): void {
+  const terminalHolds = (terminal: TerminalId, at: string, what: string) => {
+    const device: Device | undefined = circuit.devices[deviceOf(terminal)];
+    const marks = device && catalogue.family(device.family, circuit.families)?.terminals;
     if (!device)
       say(
         'no-such-device',
         at,
         `${what} ends at ${terminal}, but no device has that id. Land it on a device that is here, or leave the end loose.`,
       );
-    else if (family && !family.terminals.includes(markOf(terminal)))
-      say(
-        'no-such-terminal',
-        at,
-        `${what} ends at ${device.tag}:${markOf(terminal)}; ${device.tag} has ${family.terminals.join(', ')}. Pick one.`,
-      );
+    else if (marks && !marks.includes(markOf(terminal)))
+      say('no-such-terminal', at, `${what} ends at ${device.tag}:${markOf(terminal)}; ${device.tag} has ${marks.join(', ')}. Pick one.`);
   };
-  for (const [key, wire] of Object.entries(circuit.conductors)) {
-    if (key !== wire.id)
-      say(
-        'key-is-not-id',
-        `conductors.${key}`,
-        `Wire ${wire.number} is filed under ${key} but its id is ${wire.id}. File it under its id.`,
-      );
-    wire.ends.forEach((end, index) => {
-      if (end) terminalProblem(end, `conductors.${key}.ends.${index}`, `Wire ${wire.number}`);
+  for (const [key, { number, ends, cable }] of Object.entries(circuit.conductors)) {
+    ends.forEach((end, side) => {
+      if (end) terminalHolds(end, `conductors.${key}.ends.${side}`, `Wire ${number}`);
     });
-    if (wire.cable && !circuit.cables[wire.cable])
+    if (ends[0] !== null && ends[0] === ends[1])
+      say(
+        'both-ends-one-terminal',
+        `conductors.${key}.ends`,
+        `Both ends of wire ${number} are on one terminal. Move one of them, or leave it loose.`,
+      );
+    if (cable && !circuit.cables[cable])
       say(
         'no-such-cable',
         `conductors.${key}.cable`,
-        `Wire ${wire.number} is a core of cable ${wire.cable}, which is not here. Add the cable or clear the field.`,
+        `Wire ${number} is a core of cable ${cable}, which is not here. Add the cable or clear the field.`,
       );
   }
   for (const position of ['control', 'isolated'] as const) {
-    for (const device of circuit.powerSwitch[position].open)
+    const { open, lift } = circuit.powerSwitch[position];
+    for (const device of open)
       if (!circuit.devices[device])
         say('no-such-device', `powerSwitch.${position}.open`, `The power switch opens ${device}, which is not here.`);
-    for (const terminal of circuit.powerSwitch[position].lift)
-      terminalProblem(terminal, `powerSwitch.${position}.lift`, 'A lead that the power switch lifts');
+    for (const terminal of lift) terminalHolds(terminal, `powerSwitch.${position}.lift`, 'A lead that the power switch lifts');
   }
-  return problems;
 }
 
-function fieldProblems(
-  device: Device,
-  name: string,
-  value: unknown,
-  facts?: { kind: string; label: string; unit: string; choices?: readonly string[]; least?: number; most?: number },
-): Problem[] {
-  const at = `devices.${device.id}.nameplate.${name}`;
-  if (!facts) return [{ code: 'unknown-field', at, message: `${device.tag} has no nameplate field "${name}". Remove it.` }];
-  if (value === null) return [];
-  if (facts.kind === 'number') {
-    if (typeof value !== 'number')
-      return [
-        {
-          code: 'not-a-number',
-          at,
-          message: `${device.tag}, ${facts.label}: "${String(value)}" is not a number. Write it in ${facts.unit || 'plain digits'}.`,
-        },
-      ];
-    const least = facts.least ?? 0;
-    const most = facts.most ?? 1e6;
-    if (value < least || value > most)
-      return [
-        {
-          code: 'out-of-range',
-          at,
-          message: `${device.tag}, ${facts.label}: ${value} ${facts.unit} is outside ${least} to ${most}. Check the print.`,
-        },
-      ];
+function placesHold(circuit: Circuit, say: Say): void {
+  for (const [key, place] of Object.entries(circuit.places)) {
+    const above = new Set<string>();
+    for (let at: typeof place | undefined = place; at; at = at.parent === null ? undefined : circuit.places[at.parent]) {
+      if (above.has(at.id)) {
+        say('place-in-itself', `places.${key}.parent`, `${place.name} would stand inside itself. Give it another place.`);
+        break;
+      }
+      above.add(at.id);
+      if (at.parent !== null && !circuit.places[at.parent])
+        say('no-such-place', `places.${at.id}.parent`, `${at.name} is in place ${at.parent}, which is not here.`);
+    }
   }
-  if (facts.kind === 'choice' && !facts.choices?.includes(String(value)))
-    return [
-      {
-        code: 'not-a-choice',
-        at,
-        message: `${device.tag}, ${facts.label}: "${String(value)}" is not one of ${facts.choices?.join(', ')}.`,
-      },
-    ];
-  return [];
+  for (const [key, { name, movedBy, least, most }] of Object.entries(circuit.processes)) {
+    if (!(least < most)) say('bad-range', `processes.${key}`, `${name} lies between ${least} and ${most}: the first must be the smaller.`);
+    for (const { device } of movedBy)
+      if (!circuit.devices[device]) say('no-such-device', `processes.${key}.movedBy`, `${name} is moved by ${device}, which is not here.`);
+  }
+}
+
+/** A program names inputs and outputs of its own controller; whatever else it drives is a memory of its own. */
+function programsHold(circuit: Circuit, catalogue: Catalogue, say: Say): void {
+  for (const [id, program] of Object.entries(circuit.programs)) {
+    const device = circuit.devices[id];
+    const terminals = device && catalogue.family(device.family, circuit.families)?.terminals;
+    if (!device || !terminals) {
+      say('no-such-device', `programs.${id}`, `A program belongs to ${id}, which is not here.`);
+      continue;
+    }
+    const driven = new Set(program.rows.map(({ to }) => to));
+    program.rows.forEach(({ when, to }, row) => {
+      const at = `programs.${id}.rows.${row}`;
+      if (terminals.includes(to))
+        say('drives-an-input', at, `Row ${row + 1} of ${device.tag} drives ${to}, which is a terminal that it reads.`);
+      for (const { name } of when.flat())
+        if (!driven.has(name) && !terminals.includes(name))
+          say('no-such-bit', at, `Row ${row + 1} of ${device.tag} asks for ${name}: it is no input of it, and no row drives it.`);
+    });
+  }
 }

@@ -1,2 +1,2 @@
 export type { FactorPlan, Factors, Place } from './ldlt';
-export { addTo, emptyFactors, placeOf, planFactors, refactor, solveInPlace } from './ldlt';
+export { addTo, copyFactors, emptyFactors, placeOf, planFactors, refactor, solveInPlace } from './ldlt';

@@ -1,3 +1,4 @@
+import { at, must, real, whole } from '#core/units';
 import { minimumDegreeOrder } from './order';
 
 /**
@@ -20,8 +21,8 @@ export interface FactorPlan {
   readonly program: Int32Array;
 }
 
-/** Place of a matrix entry in `Factors`: `diagonal` index, or `off` index into L's pattern. */
-export type Place = { readonly diagonal: number } | { readonly off: number };
+/** Place of a matrix entry in `Factors`: `diagonal` index, or `off` index into L's pattern with the column that holds it. */
+export type Place = { readonly diagonal: number } | { readonly off: number; readonly column: number };
 
 /** A complex-symmetric matrix on a plan's pattern and its factors; re and im apart, so that the loops stay in typed arrays. */
 export interface Factors {
@@ -54,43 +55,52 @@ export function planFactors(size: number, pairs: readonly (readonly [number, num
   const columns: Set<number>[] = Array.from({ length: size }, () => new Set());
   for (const [i, j] of pairs) {
     if (i === j) continue;
-    const a = positionOf[i]!;
-    const b = positionOf[j]!;
-    columns[Math.min(a, b)]!.add(Math.max(a, b));
+    const a = whole(positionOf, i);
+    const b = whole(positionOf, j);
+    at(columns, Math.min(a, b)).add(Math.max(a, b));
   }
   const parent = new Int32Array(size).fill(-1);
-  const sorted: Int32Array[] = [];
-  for (let j = 0; j < size; j++) {
-    const rows = Int32Array.from(columns[j]!).sort();
-    sorted.push(rows);
-    const first = rows[0];
-    if (first === undefined) continue;
+  const sorted = columns.map((column, j) => {
+    const rows = Int32Array.from(column).sort();
+    const [first] = rows;
+    if (first === undefined) return rows;
     parent[j] = first;
-    for (const i of rows) if (i !== first) columns[first]!.add(i);
-  }
+    const next = at(columns, first);
+    for (const i of rows) if (i !== first) next.add(i);
+    return rows;
+  });
   const start = new Int32Array(size + 1);
-  for (let j = 0; j < size; j++) start[j + 1] = start[j]! + sorted[j]!.length;
-  const row = new Int32Array(start[size]!);
-  for (let j = 0; j < size; j++) row.set(sorted[j]!, start[j]!);
+  sorted.forEach((rows, j) => {
+    start[j + 1] = whole(start, j) + rows.length;
+  });
+  const row = new Int32Array(whole(start, size));
+  sorted.forEach((rows, j) => {
+    row.set(rows, whole(start, j));
+  });
   return { size, positionOf, order, start, row, parent, ...writePrograms(size, start, row) };
 }
 
 function writePrograms(size: number, start: Int32Array, row: Int32Array) {
   const steps: number[][] = Array.from({ length: size }, () => []);
   const placeIn = new Map<number, number>(); // row * size + column -> place
-  for (let j = 0; j < size; j++) for (let p = start[j]!; p < start[j + 1]!; p++) placeIn.set(row[p]! * size + j, p);
+  for (let j = 0; j < size; j++) for (let p = whole(start, j); p < whole(start, j + 1); p++) placeIn.set(whole(row, p) * size + j, p);
   for (let k = 0; k < size; k++) {
-    for (let p = start[k]!; p < start[k + 1]!; p++) {
-      const j = row[p]!;
-      const list = steps[j]!;
+    const end = whole(start, k + 1);
+    for (let p = whole(start, k); p < end; p++) {
+      const j = whole(row, p);
+      const list = at(steps, j);
       list.push(k, p, -1, -1);
-      for (let q = p + 1; q < start[k + 1]!; q++) list.push(k, p, q, placeIn.get(row[q]! * size + j)!);
+      for (let q = p + 1; q < end; q++) list.push(k, p, q, must(placeIn.get(whole(row, q) * size + j), 'a place of the fill'));
     }
   }
   const programStart = new Int32Array(size + 1);
-  for (let j = 0; j < size; j++) programStart[j + 1] = programStart[j]! + steps[j]!.length;
-  const program = new Int32Array(programStart[size]!);
-  for (let j = 0; j < size; j++) program.set(steps[j]!, programStart[j]!);
+  steps.forEach((list, j) => {
+    programStart[j + 1] = whole(programStart, j) + list.length;
+  });
+  const program = new Int32Array(whole(programStart, size));
+  steps.forEach((list, j) => {
+    program.set(list, whole(programStart, j));
+  });
   return { programStart, program };
 }
 
@@ -117,39 +127,37 @@ export function emptyFactors(plan: FactorPlan): Factors {
   };
 }
 
+/** A matrix of its own with the same entries; its factors are to be computed. */
+export const copyFactors = (from: Factors): Factors => ({
+  ...emptyFactors(from.plan),
+  diagRe: from.diagRe.slice(),
+  diagIm: from.diagIm.slice(),
+  offRe: from.offRe.slice(),
+  offIm: from.offIm.slice(),
+});
+
 /** Where entry (i, j) of the matrix lives. The entry must be in the plan's pattern. */
 export function placeOf(plan: FactorPlan, i: number, j: number): Place {
-  const a = plan.positionOf[i]!;
-  const b = plan.positionOf[j]!;
+  const a = whole(plan.positionOf, i);
+  const b = whole(plan.positionOf, j);
   if (a === b) return { diagonal: a };
   const column = Math.min(a, b);
   const target = Math.max(a, b);
-  for (let p = plan.start[column]!; p < plan.start[column + 1]!; p++) if (plan.row[p] === target) return { off: p };
+  for (let p = whole(plan.start, column); p < whole(plan.start, column + 1); p++) if (plan.row[p] === target) return { off: p, column };
   throw new Error(`entry (${i}, ${j}) is outside the planned pattern`);
 }
 
 /** Adds to one entry and marks its column for the next `refactor`. */
 export function addTo(factors: Factors, place: Place, re: number, im: number): void {
   if ('diagonal' in place) {
-    factors.diagRe[place.diagonal]! += re;
-    factors.diagIm[place.diagonal]! += im;
+    factors.diagRe[place.diagonal] = real(factors.diagRe, place.diagonal) + re;
+    factors.diagIm[place.diagonal] = real(factors.diagIm, place.diagonal) + im;
     factors.dirty[place.diagonal] = 1;
   } else {
-    factors.offRe[place.off]! += re;
-    factors.offIm[place.off]! += im;
-    factors.dirty[columnOfPlace(factors.plan, place.off)] = 1;
+    factors.offRe[place.off] = real(factors.offRe, place.off) + re;
+    factors.offIm[place.off] = real(factors.offIm, place.off) + im;
+    factors.dirty[place.column] = 1;
   }
-}
-
-function columnOfPlace(plan: FactorPlan, place: number): number {
-  let low = 0;
-  let high = plan.size - 1;
-  while (low < high) {
-    const middle = (low + high + 1) >> 1;
-    if (plan.start[middle]! <= place) low = middle;
-    else high = middle - 1;
-  }
-  return low;
 }
 
 /**
@@ -164,30 +172,36 @@ export function refactor(factors: Factors): void {
     if (!dirty[j]) continue;
     dirty[j] = 0;
     touched++;
-    if (parent[j]! >= 0) dirty[parent[j]!] = 1;
-    let diagonalRe = diagRe[j]!;
-    let diagonalIm = diagIm[j]!;
-    const from = start[j]!;
-    const to = start[j + 1]!;
+    const up = whole(parent, j);
+    if (up >= 0) dirty[up] = 1;
+    let diagonalRe = real(diagRe, j);
+    let diagonalIm = real(diagIm, j);
+    const from = whole(start, j);
+    const to = whole(start, j + 1);
     for (let p = from; p < to; p++) {
-      lRe[p] = offRe[p]!;
-      lIm[p] = offIm[p]!;
+      lRe[p] = real(offRe, p);
+      lIm[p] = real(offIm, p);
     }
     let scaleRe = 0;
     let scaleIm = 0;
-    for (let s = programStart[j]!; s < programStart[j + 1]!; s += 4) {
-      const p = program[s + 1]!;
-      const q = program[s + 2]!;
+    const last = whole(programStart, j + 1);
+    for (let s = whole(programStart, j); s < last; s += 4) {
+      const p = whole(program, s + 1);
+      const q = whole(program, s + 2);
       if (q < 0) {
-        const k = program[s]!;
-        scaleRe = lRe[p]! * dRe[k]! - lIm[p]! * dIm[k]!;
-        scaleIm = lRe[p]! * dIm[k]! + lIm[p]! * dRe[k]!;
-        diagonalRe -= scaleRe * lRe[p]! - scaleIm * lIm[p]!;
-        diagonalIm -= scaleRe * lIm[p]! + scaleIm * lRe[p]!;
+        const k = whole(program, s);
+        const re = real(lRe, p);
+        const im = real(lIm, p);
+        scaleRe = re * real(dRe, k) - im * real(dIm, k);
+        scaleIm = re * real(dIm, k) + im * real(dRe, k);
+        diagonalRe -= scaleRe * re - scaleIm * im;
+        diagonalIm -= scaleRe * im + scaleIm * re;
       } else {
-        const target = program[s + 3]!;
-        lRe[target]! -= scaleRe * lRe[q]! - scaleIm * lIm[q]!;
-        lIm[target]! -= scaleRe * lIm[q]! + scaleIm * lRe[q]!;
+        const target = whole(program, s + 3);
+        const re = real(lRe, q);
+        const im = real(lIm, q);
+        lRe[target] = real(lRe, target) - (scaleRe * re - scaleIm * im);
+        lIm[target] = real(lIm, target) - (scaleRe * im + scaleIm * re);
       }
     }
     dRe[j] = diagonalRe;
@@ -198,9 +212,10 @@ export function refactor(factors: Factors): void {
     factors.overRe[j] = overRe;
     factors.overIm[j] = overIm;
     for (let p = from; p < to; p++) {
-      const re = lRe[p]! * overRe - lIm[p]! * overIm;
-      lIm[p] = lRe[p]! * overIm + lIm[p]! * overRe;
-      lRe[p] = re;
+      const re = real(lRe, p);
+      const im = real(lIm, p);
+      lRe[p] = re * overRe - im * overIm;
+      lIm[p] = re * overIm + im * overRe;
     }
   }
   factors.touched = touched;
@@ -214,32 +229,36 @@ export function solveInPlace(factors: Factors, bRe: Float64Array, bIm: Float64Ar
   const { plan, overRe, overIm, lRe, lIm, workRe: xRe, workIm: xIm } = factors;
   const { size, order, start, row } = plan;
   for (let j = 0; j < size; j++) {
-    xRe[j] = bRe[order[j]!]!;
-    xIm[j] = bIm[order[j]!]!;
+    const node = whole(order, j);
+    xRe[j] = real(bRe, node);
+    xIm[j] = real(bIm, node);
   }
   for (let j = 0; j < size; j++) {
-    const re = xRe[j]!;
-    const im = xIm[j]!;
+    const re = real(xRe, j);
+    const im = real(xIm, j);
     if (re === 0 && im === 0) continue;
-    for (let p = start[j]!; p < start[j + 1]!; p++) {
-      const i = row[p]!;
-      xRe[i]! -= lRe[p]! * re - lIm[p]! * im;
-      xIm[i]! -= lRe[p]! * im + lIm[p]! * re;
+    const end = whole(start, j + 1);
+    for (let p = whole(start, j); p < end; p++) {
+      const i = whole(row, p);
+      xRe[i] = real(xRe, i) - (real(lRe, p) * re - real(lIm, p) * im);
+      xIm[i] = real(xIm, i) - (real(lRe, p) * im + real(lIm, p) * re);
     }
   }
   for (let j = size - 1; j >= 0; j--) {
-    let re = xRe[j]! * overRe[j]! - xIm[j]! * overIm[j]!;
-    let im = xRe[j]! * overIm[j]! + xIm[j]! * overRe[j]!;
-    for (let p = start[j]!; p < start[j + 1]!; p++) {
-      const i = row[p]!;
-      re -= lRe[p]! * xRe[i]! - lIm[p]! * xIm[i]!;
-      im -= lRe[p]! * xIm[i]! + lIm[p]! * xRe[i]!;
+    let re = real(xRe, j) * real(overRe, j) - real(xIm, j) * real(overIm, j);
+    let im = real(xRe, j) * real(overIm, j) + real(xIm, j) * real(overRe, j);
+    const end = whole(start, j + 1);
+    for (let p = whole(start, j); p < end; p++) {
+      const i = whole(row, p);
+      re -= real(lRe, p) * real(xRe, i) - real(lIm, p) * real(xIm, i);
+      im -= real(lRe, p) * real(xIm, i) + real(lIm, p) * real(xRe, i);
     }
     xRe[j] = re;
     xIm[j] = im;
   }
   for (let j = 0; j < size; j++) {
-    bRe[order[j]!] = xRe[j]!;
-    bIm[order[j]!] = xIm[j]!;
+    const node = whole(order, j);
+    bRe[node] = real(xRe, j);
+    bIm[node] = real(xIm, j);
   }
 }

@@ -1,3 +1,5 @@
+import { at, must } from '#core/units';
+
 /**
  * Minimum-degree elimination order of a symmetric pattern.
  * Relay circuits are near-trees, so the plain greedy rule leaves almost no fill.
@@ -9,14 +11,14 @@ export function minimumDegreeOrder(size: number, pairs: Iterable<readonly [numbe
   const neighbours: Set<number>[] = Array.from({ length: size }, () => new Set());
   for (const [i, j] of pairs) {
     if (i === j) continue;
-    neighbours[i]!.add(j);
-    neighbours[j]!.add(i);
+    at(neighbours, i).add(j);
+    at(neighbours, j).add(i);
   }
   const buckets: number[][] = [];
   const put = (node: number) => {
-    const degree = neighbours[node]!.size;
+    const degree = at(neighbours, node).size;
     while (buckets.length <= degree) buckets.push([]);
-    buckets[degree]!.push(node);
+    at(buckets, degree).push(node);
   };
   const done = new Uint8Array(size);
   for (let node = size - 1; node >= 0; node--) put(node);
@@ -24,21 +26,23 @@ export function minimumDegreeOrder(size: number, pairs: Iterable<readonly [numbe
   let lowest = 0;
   for (let place = 0; place < size; ) {
     while ((buckets[lowest]?.length ?? 0) === 0) lowest++;
-    const node = buckets[lowest]!.pop()!;
-    if (done[node] || neighbours[node]!.size !== lowest) continue; // a stale entry: its degree has moved since
+    const node = must(at(buckets, lowest).pop(), 'an unknown of the lowest degree');
+    const own = at(neighbours, node);
+    if (done[node] || own.size !== lowest) continue; // a stale entry: its degree has moved since
     done[node] = 1;
     order[place++] = node;
-    const around = [...neighbours[node]!].sort((a, b) => a - b);
-    for (const other of around) neighbours[other]!.delete(node);
-    for (let a = 0; a < around.length; a++) {
+    const around = [...own].sort((a, b) => a - b);
+    const sets = around.map((other) => at(neighbours, other));
+    for (const set of sets) set.delete(node);
+    around.forEach((one, a) => {
       for (let b = a + 1; b < around.length; b++) {
-        neighbours[around[a]!]!.add(around[b]!);
-        neighbours[around[b]!]!.add(around[a]!);
+        at(sets, a).add(at(around, b));
+        at(sets, b).add(one);
       }
-    }
-    for (let a = around.length - 1; a >= 0; a--) {
-      put(around[a]!);
-      lowest = Math.min(lowest, neighbours[around[a]!]!.size);
+    });
+    for (const other of around.reverse()) {
+      put(other);
+      lowest = Math.min(lowest, at(neighbours, other).size);
     }
   }
   return order;

@@ -1,3 +1,4 @@
+export { at, greatest, grouped, least, must, real, whole } from './at';
 export { amount, amps, capital, figures, ohms, percent, reading, span, volts } from './format';
 export type { Phasor } from './phasor';
 export {
@@ -10,13 +11,12 @@ export {
   multiply,
   phasor,
   polar,
-  rms,
   scale,
   subtract,
   ZERO,
 } from './phasor';
 export { celsiusOf, fahrenheitOf } from './temperature';
-export type { Typed } from './typed';
+
 export { readTyped, readWithin } from './typed';
 export type { WireSize } from './wire';
 export {

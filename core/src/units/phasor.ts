@@ -34,9 +34,6 @@ export const divide = (a: Phasor, b: Phasor): Phasor => multiply(a, inverse(b));
 
 export const magnitude = (a: Phasor): number => Math.sqrt(a.re * a.re + a.im * a.im);
 
-/** RMS of components at different frequencies. */
-export const rms = (...magnitudes: number[]): number => Math.hypot(...magnitudes);
-
 /** Impedance in ohms that draws `va` at `volts` with power factor `pf`, lagging. */
 export const impedanceOfVa = (volts: number, va: number, pf: number): Phasor => {
   const ohms = (volts * volts) / va;

@@ -11,7 +11,7 @@ const COPPER_OHM_CMIL_PER_FOOT = 10.371;
 export const COPPER_PER_KELVIN_AT_20 = 0.00393;
 
 /** IEC 60228, plain copper, classes 1 and 2: greatest Ω/km at 20 °C by mm². From memory of the standard. */
-export const IEC_60228_OHMS_PER_KM: Readonly<Record<string, number>> = {
+const IEC_60228_OHMS_PER_KM: Readonly<Record<string, number>> = {
   '0.5': 36.0,
   '0.75': 24.5,
   '1': 18.1,
@@ -28,7 +28,7 @@ export const IEC_60228_OHMS_PER_KM: Readonly<Record<string, number>> = {
 export type WireSize = { readonly awg: number } | { readonly mm2: number };
 
 /** Diameter of a solid conductor in mils, from the gauge's definition (ASTM B258). */
-export const awgDiameterMil = (awg: number): number => 5 * 92 ** ((36 - awg) / 39);
+const awgDiameterMil = (awg: number): number => 5 * 92 ** ((36 - awg) / 39);
 
 /** Cross-section of a gauge in mm². */
 export const awgAreaMm2 = (awg: number): number => (Math.PI / 4) * (awgDiameterMil(awg) * 0.0254) ** 2;

@@ -1,0 +1,52 @@
+import type { z } from 'zod';
+import { type Problem, type Result, wrong } from '../problem';
+import type { Circuit } from '../schema';
+
+/** One thing that an edit touches: of what, and which side of it; `*` is the thing itself, coming or going. */
+export interface Touch {
+  readonly thing: string;
+  readonly side: string;
+}
+
+type Applied<C> = Result<{ readonly circuit: Circuit; readonly inverse: C }>;
+
+/** A named command on the document: its shape, what it does with its inverse, what it touches, how it is told. */
+export interface Command<S extends z.ZodObject, Inverse = unknown> {
+  readonly schema: S;
+  apply(circuit: Circuit, change: z.infer<S>): Applied<Inverse>;
+  touches(change: z.infer<S>, circuit: Circuit): readonly Touch[];
+  /** in the words of the trade: "K2 coilV to 24", "wire 108 to a loose end" */
+  words(circuit: Circuit, change: z.infer<S>): string;
+}
+
+export const command = <S extends z.ZodObject, Inverse extends { readonly type: string }>(row: Command<S, Inverse>): Command<S, Inverse> =>
+  row;
+
+export const touch = (thing: string, side = '*'): Touch => ({ thing, side });
+
+export const gone = (what: string, at: string): Result<never> =>
+  wrong({
+    code: 'gone',
+    at,
+    message: `${what} is no longer in this circuit. Look at the newest revision and try again.`,
+  } satisfies Problem);
+
+export const without = <T>(record: Readonly<Record<string, T>>, key: string): Record<string, T> => {
+  const { [key]: _gone, ...rest } = record;
+  return rest;
+};
+
+export const withKey = <T>(record: Readonly<Record<string, T>>, key: string, value: T | null | undefined): Record<string, T> =>
+  value === null || value === undefined ? without(record, key) : { ...record, [key]: value };
+
+/** The fields of a patch as they stand now: what undoes it. */
+export const asBefore = <T extends object>(now: T, patch: Partial<T>): Partial<T> => {
+  const before: Partial<T> = {};
+  for (const key of Object.keys(patch)) if (isKeyOf(now, key)) before[key] = now[key];
+  return before;
+};
+
+const isKeyOf = <T extends object>(of: T, key: string): key is keyof T & string => Object.hasOwn(of, key);
+
+export const tagOf = (circuit: Circuit, device: string): string => circuit.devices[device]?.tag ?? device;
+export const numberOf = (circuit: Circuit, conductor: string): string => circuit.conductors[conductor]?.number ?? conductor;
