@@ -1,12 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import { type Circuit, type Device, terminalId } from '#core/circuit';
+import { type Circuit, type Device, deviceIdSchema, emptyCircuit, terminalId } from '#core/circuit';
+import { EARTH, isKind, recordOf } from '#core/kinds';
 import { planNetwork, readOhms } from '#core/network';
-import { createRig, restMoment, showOhms } from '#core/sequence';
-import { catalogue, EARTH, endsOf, families, missingFacts, partsOf } from './index';
+import { createRig, followMovers, restMoment, showOhms } from '#core/sequence';
+import { catalogue, familyList, familyOf, missingFacts, partsOf } from './index';
+
+const X1 = deviceIdSchema.parse('dX1');
 
 /** A device of a family with every field at its typical value or something plausible. */
 function sample(family: string): Device {
-  const row = families[family]!;
+  const row = familyOf({ family, tag: 'X1' });
   const plausible = (name: string, choices: readonly string[] | undefined): number | string =>
     choices ? choices[0]! : name === 'hz' || name === 'coilHz' ? '60' : name === 'coilV' || name === 'volts' ? 24 : 10;
   const nameplate = Object.fromEntries(
@@ -15,29 +18,21 @@ function sample(family: string): Device {
       .map(([name, facts]) => [name, { value: facts.typical?.value ?? plausible(name, facts.choices), evidence: 'print' as const }]),
   );
   return {
-    id: 'dX1' as never,
+    id: X1,
     tag: 'X1',
     family,
     title: family,
     nameplate,
-    place: { kind: 'panel', name: 'p' },
+    place: null,
+    at: null,
+    reads: null,
     hazard: 'none',
     notes: '',
+    fitted: '',
   };
 }
 
-const alone = (device: Device): Circuit => ({
-  schema: 1,
-  number: 'T',
-  title: 't',
-  site: 's',
-  practice: 'na',
-  devices: { [device.id]: device },
-  conductors: {},
-  cables: {},
-  powerSwitch: { control: { open: [], lift: [] }, isolated: { open: [], lift: [] }, staysOn: [] },
-  complaints: [],
-});
+const alone = (device: Device): Circuit => ({ ...emptyCircuit, devices: { [device.id]: device } });
 
 /** Ohms between two terminals of a device on its own, at rest. */
 function restOhms(family: string, a: string, b: string): number {
@@ -45,21 +40,17 @@ function restOhms(family: string, a: string, b: string): number {
   const plan = planNetwork(circuit);
   const rig = createRig(plan);
   const moment = restMoment(plan, 'on');
-  // contacts stand as their form says while nothing moves them; an isolator's handle rests closed
-  for (const { part, index } of plan.parts)
-    if (part.kind === 'contact')
-      moment.modes[index] = (part.form === 'NC') === !(part.mover.by === 'input' && moment.inputs.has(`dX1.${part.mover.input}`)) ? 1 : 0;
-  return readOhms(showOhms(rig, moment), plan.nodeOf(terminalId('dX1' as never, a)), plan.nodeOf(terminalId('dX1' as never, b)));
+  followMovers(rig, moment);
+  return readOhms(showOhms(rig, moment), plan.nodeOf(terminalId(X1, a)), plan.nodeOf(terminalId(X1, b)));
 }
 
-describe.each(Object.keys(families))('family %s', (name) => {
-  const row = families[name]!;
+describe.each(familyList.map(([name, row]) => ({ name, row })))('family $name', ({ name, row }) => {
   const device = sample(name);
 
   it('has parts that end at its own terminals, inside it, or at earth', () => {
     const allowed = new Set([...row.terminals, EARTH]);
     for (const part of partsOf(device))
-      for (const end of endsOf(part)) expect(allowed.has(end) || end.startsWith('#'), `${part.id} ends at ${end}`).toBe(true);
+      for (const end of recordOf(part).ends(part)) expect(allowed.has(end) || end.startsWith('#'), `${part.id} ends at ${end}`).toBe(true);
   });
   it('names parts, terminals and inputs once each', () => {
     for (const list of [partsOf(device).map(({ id }) => id), row.terminals, row.inputs.map(({ name: input }) => input)])
@@ -81,15 +72,23 @@ describe.each(Object.keys(families))('family %s', (name) => {
     if ('coilV' in row.fields) expect(asked).toEqual(expect.arrayContaining(['coilV', 'coilKind']));
   });
   it('moves every contact by something it has', () => {
-    const parts = partsOf(device);
-    for (const part of parts) {
-      if (part.kind !== 'contact') continue;
-      const { mover } = part;
-      if (mover.by === 'input') expect(row.inputs.map(({ name: input }) => input)).toContain(mover.input);
-      if (mover.by === 'output') for (const input of mover.inputs) expect(row.inputs.map(({ name: one }) => one)).toContain(input);
-      if (mover.by === 'armature') expect(parts.some(({ kind }) => kind === 'coil')).toBe(true);
-      if (mover.by === 'travel') expect(parts.some(({ kind }) => kind === 'travel')).toBe(true);
-      if (mover.by === 'trip') expect(parts.some((one) => one.kind === 'fuse' && one.trip === 'shared')).toBe(true);
+    const parts = partsOf(device).map((part) => ({ part }));
+    for (const { part } of parts.filter(isKind('contact'))) {
+      const { inputs = [], parts: movers = [], needs = [] } = part.mover;
+      expect(inputs.length + movers.length + needs.length, part.id).toBeGreaterThan(0);
+      for (const input of inputs) expect(row.inputs.map(({ name: one }) => one)).toContain(input);
+      for (const id of [...movers, ...needs])
+        expect(
+          parts.some((one) => one.part.id === id && recordOf(one.part).holds !== undefined),
+          id,
+        ).toBe(true);
+    }
+  });
+  it('puts what a hand lifts into modes that it has', () => {
+    for (const { puts } of row.inputs) {
+      if (!puts) continue;
+      const part = partsOf(device).find(({ id }) => id === puts.part);
+      expect(part && recordOf(part).modes).toEqual(expect.arrayContaining([puts.on, puts.off]));
     }
   });
 });
@@ -134,6 +133,6 @@ describe('what an ohmmeter shows at rest', () => {
 });
 
 it('a family that is not there is undefined, even by a name every object has', () => {
-  expect(catalogue.family('toString')).toBeUndefined();
-  expect(catalogue.family('warp-drive')).toBeUndefined();
+  expect(catalogue.family('toString', {})).toBeUndefined();
+  expect(catalogue.family('warp-drive', {})).toBeUndefined();
 });

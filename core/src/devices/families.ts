@@ -1,52 +1,104 @@
-import { type Catalogue, type Device, invariant } from '#core/circuit';
+import { type Catalogue, type Circuit, type Device, type Field, invariant, type OwnFamily } from '#core/circuit';
+import type { Part } from '#core/kinds';
+import { controllers } from './families/controllers';
 import { controls } from './families/controls';
-
 import { joints, loads } from './families/loads';
 import { outputs } from './families/outputs';
 import { protection } from './families/protection';
 import { relays } from './families/relays';
 import { supplies } from './families/supplies';
 import { switches } from './families/switches';
-import { type DeviceFamily, readPlate } from './family';
-import type { Part } from './part';
+import { type DeviceFamily, type InputFacts, readPlate } from './family';
+import { composed } from './own';
 
-export const families: Readonly<Record<string, DeviceFamily>> = {
+/** Every family of the trade, one row each. Names of families, fields and inputs are taken from the rows. */
+export const families = {
   ...supplies,
   ...protection,
   ...relays,
   ...switches,
   ...controls,
+  ...controllers,
   ...outputs,
   ...loads,
   ...joints,
-};
+} as const satisfies Readonly<Record<string, DeviceFamily>>;
+
+type Families = typeof families;
+export type FamilyName = keyof Families;
+export type FieldName = { [K in FamilyName]: keyof Families[K]['fields'] & string }[FamilyName];
+
+const listed: Readonly<Record<string, DeviceFamily>> = families;
+export const familyList: readonly (readonly [name: string, family: DeviceFamily])[] = Object.entries(listed);
+
+/** A family of the trade by its name. */
+export const familyNamed = (name: string): DeviceFamily | undefined => (Object.hasOwn(listed, name) ? listed[name] : undefined);
+
+const made = new WeakMap<OwnFamily, DeviceFamily>();
+
+/** A family by name: of the trade, or one that the document brings along. */
+function familyFrom(name: string, own: Circuit['families'] = {}): DeviceFamily | undefined {
+  const known = familyNamed(name);
+  if (known) return known;
+  const brought = Object.hasOwn(own, name) ? own[name as keyof typeof own] : undefined;
+  if (!brought) return undefined;
+  const ready = made.get(brought) ?? composed(brought, familyNamed);
+  if (ready) made.set(brought, ready);
+  return ready;
+}
 
 /** The catalogue that `circuit` asks. */
-export const catalogue: Catalogue = { family: (name) => (Object.hasOwn(families, name) ? families[name] : undefined) };
+export const catalogue: Catalogue = { family: familyFrom };
 
-export function familyOf(device: Device): DeviceFamily {
-  const family = catalogue.family(device.family) as DeviceFamily | undefined;
+/** What of a document a device's family may depend on. */
+export type Brings = Pick<Circuit, 'families' | 'programs'>;
+
+/** For a device that stands in no circuit. */
+const BRINGS_NOTHING: Brings = { families: {}, programs: {} };
+
+export function familyOf(
+  device: Pick<Device, 'family' | 'tag'>,
+  { families: own }: Pick<Brings, 'families'> = BRINGS_NOTHING,
+): DeviceFamily {
+  const family = familyFrom(device.family, own);
   invariant(family, `family ${device.family} of ${device.tag} passed validation but is not in the catalogue`);
   return family;
 }
 
 /** The inner elements of one device, its nameplate applied. */
-export const partsOf = (device: Device): readonly Part[] => {
-  const family = familyOf(device);
-  return family.parts(readPlate(family.fields, device.nameplate));
+export const partsOf = (device: Device, brings: Brings = BRINGS_NOTHING): readonly Part[] => {
+  const family = familyOf(device, brings);
+  return family.parts(
+    readPlate(family.fields, device.nameplate, { reads: device.reads ?? undefined, program: brings.programs[device.id] }),
+  );
 };
 
-/** Facts that a coil cannot be judged without; names of the nameplate fields still unknown. */
-export const missingFacts = (device: Device): string[] => {
-  const family = familyOf(device);
-  return Object.entries(family.fields)
+/** What a hand or a call may do to a device; what its process does for it is left out. */
+export const inputsOf = (device: Device, brings: Pick<Brings, 'families'> = BRINGS_NOTHING): readonly InputFacts[] =>
+  familyOf(device, brings).inputs.filter(({ byProcess }) => !(byProcess && device.reads !== null));
+
+/** What is entered for a field of a nameplate; undefined where nobody has read it. */
+export function plateField(device: { readonly nameplate: Readonly<Record<string, Field>> }, name: FieldName): Field | undefined {
+  const given = device.nameplate[name];
+  return given && given.value !== null && given.evidence !== 'unknown' ? given : undefined;
+}
+export const plateNumber = (device: { readonly nameplate: Readonly<Record<string, Field>> }, name: FieldName): number | undefined => {
+  const value = plateField(device, name)?.value;
+  return typeof value === 'number' ? value : undefined;
+};
+export const plateText = (device: { readonly nameplate: Readonly<Record<string, Field>> }, name: FieldName): string | undefined => {
+  const value = plateField(device, name)?.value;
+  return value === undefined || value === null ? undefined : String(value);
+};
+
+/** Facts that a device cannot be judged without; names of the nameplate fields still unknown. */
+export const missingFacts = (device: Device, brings: Brings = BRINGS_NOTHING): string[] =>
+  Object.entries(familyOf(device, brings).fields)
     .filter(
-      ([name, facts]) =>
-        facts.typical === undefined && !facts.optional && !(name === 'coilHz' && device.nameplate.coilKind?.value === 'DC'),
+      ([name, facts]) => facts.typical === undefined && !facts.optional && !(name === 'coilHz' && plateText(device, 'coilKind') === 'DC'),
     )
     .filter(([name]) => {
       const given = device.nameplate[name];
       return !given || given.value === null || given.evidence === 'unknown';
     })
     .map(([name]) => name);
-};

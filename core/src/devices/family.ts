@@ -1,9 +1,9 @@
 import type { FamilyFacts, Field, FieldFacts } from '#core/circuit';
-import type { Part } from './part';
+import type { Part, Program } from '#core/kinds';
 
 /** Something a person or the process does to a device. */
-export interface InputFacts {
-  readonly name: string;
+export interface InputFacts<I extends string = string> {
+  readonly name: I;
   /** as a button says it: "Call for cooling", "Stop calling" */
   readonly on: string;
   readonly off: string;
@@ -12,36 +12,63 @@ export interface InputFacts {
   readonly kind: 'maintained' | 'momentary';
   /** inputs of one group exclude each other: the positions of a selector */
   readonly group?: string;
-  /** a hand on the armature itself: the lever of a relay that stays where it was put */
-  readonly puts?: 'armature';
+  /** a hand on a part itself: the lever of a relay that stays where it was put */
+  readonly puts?: { readonly part: string; readonly on: string; readonly off: string };
+  /** what working it is for: an isolator or a reset is no call, and exploration leaves it at rest */
+  readonly use?: 'isolate' | 'reset';
+  /** a process moves it where the device reads one */
+  readonly byProcess?: boolean;
   readonly rest: boolean;
 }
 
 /** The nameplate as a family's row reads it: typical values stand in for what is unknown, except where none may. */
-export interface Plate {
-  number(field: string): number | undefined;
+export interface Plate<F extends string = string> {
+  number(field: F): number | undefined;
   /** for fields that always have a typical value */
-  certain(field: string): number;
-  text(field: string): string | undefined;
+  certain(field: F): number;
+  text(field: F): string | undefined;
+  /** the process that the device reads, and the program that it runs */
+  readonly reads: string | undefined;
+  readonly program: Program | undefined;
 }
 
 /** One row of the catalogue: what a device of this kind has, asks for, and is made of. */
-export interface DeviceFamily extends FamilyFacts {
+export interface DeviceFamily<F extends string = string, I extends string = string> extends FamilyFacts {
   readonly letter: string;
-  readonly inputs: readonly InputFacts[];
-  readonly parts: (plate: Plate) => readonly Part[];
+  readonly fields: Readonly<Record<F, FieldFacts>>;
+  readonly inputs: readonly InputFacts<I>[];
+  parts(plate: Plate<F>): readonly Part[];
   readonly source: string;
   /** the group it is listed under */
   readonly group: 'supply' | 'protection' | 'relay' | 'switch' | 'control' | 'load' | 'joint';
+  /** what only some families are */
+  readonly is?: {
+    /** its terminals are the earth of the circuit */
+    readonly earth?: boolean;
+    /** one of its coil leads is used, the others are capped */
+    readonly oneCoilUsed?: boolean;
+    /** motor and compressor in one shell: its circuit follows the rated-load amps on its plate */
+    readonly hermetic?: boolean;
+    /** keeps its place through a power loss */
+    readonly keepsPlace?: boolean;
+  };
 }
 
-export function readPlate(fields: Readonly<Record<string, FieldFacts>>, nameplate: Readonly<Record<string, Field>>): Plate {
+/** A row whose field and input names are held to what it says: a name that is not there does not compile. */
+export const define = <const F extends string = never, const I extends string = never>(row: DeviceFamily<F, I>): DeviceFamily<F, I> => row;
+
+export function readPlate(
+  fields: Readonly<Record<string, FieldFacts>>,
+  nameplate: Readonly<Record<string, Field>>,
+  more: Pick<Plate, 'reads' | 'program'>,
+): Plate {
   const heldBy = (name: string): number | string | undefined => {
     const given = nameplate[name];
     if (given && given.value !== null && given.evidence !== 'unknown') return given.value;
     return fields[name]?.typical?.value;
   };
   return {
+    ...more,
     number: (name) => {
       const value = heldBy(name);
       return typeof value === 'number' ? value : undefined;

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { type Device, type DeviceId, type Field, fieldSchema, type Problem } from '#core/circuit';
-import { catalogue } from './families';
+import { type Device, deviceIdSchema, type Field, fieldSchema, type Problem, plateProblems } from '#core/circuit';
+import { familyNamed } from './families';
 
 /** A part on the van or the shelf: a nameplate without a circuit. */
 export const stockPartSchema = z.object({
@@ -18,53 +18,42 @@ export const stockPartSchema = z.object({
 
 export type StockPart = z.infer<typeof stockPartSchema>;
 
-/** What the shape cannot say: the family is known, its fields are its own and inside their ranges. Each with a remedy. */
-export function stockProblems(part: StockPart): Problem[] {
-  const family = catalogue.family(part.family);
-  const at = (field: string) => `${part.title || part.id}, ${field}`;
-  if (!family)
-    return [
-      {
-        code: 'unknown-family',
-        at: at('family'),
-        message: `"${part.family}" is no family this program knows. Pick one from the list, such as contactor-2 or relay-five-blade.`,
-      },
-    ];
-  return Object.entries(part.nameplate).flatMap(([name, { value }]): Problem[] => {
-    const facts = family.fields[name];
-    const say = (message: string): Problem[] => [{ code: 'bad-field', at: at(facts?.label ?? name), message }];
-    if (!facts)
-      return say(
-        `A ${family.title.toLowerCase()} has no field "${name}". Leave it empty; it has ${Object.keys(family.fields).join(', ')}.`,
-      );
-    if (value === null) return [];
-    if (facts.kind === 'number') {
-      if (typeof value !== 'number') return say(`${facts.label}: "${value}" is not a number. Write it in ${facts.unit || 'plain digits'}.`);
-      const [least, most] = [facts.least ?? 0, facts.most ?? 1e6];
-      return value < least || value > most
-        ? say(`${facts.label}: ${value} ${facts.unit} is outside ${least} to ${most}. Check the print.`)
-        : [];
-    }
-    return facts.kind === 'choice' && !facts.choices?.includes(String(value))
-      ? say(`${facts.label}: "${value}" is not one of ${facts.choices?.join(', ')}.`)
-      : [];
-  });
+/**
+ * What the shape cannot say: the family is known, its fields are its own and inside their ranges. Each with a remedy.
+ * @param who begins each sentence; nothing does where the title stands beside it
+ */
+export function stockProblems(part: StockPart, who = part.title || part.id): Problem[] {
+  const family = familyNamed(part.family);
+  return family
+    ? plateProblems(who, (field) => `${who}, ${family.fields[field]?.label ?? field}`, part.nameplate, family)
+    : [
+        {
+          code: 'unknown-family',
+          at: `${who}, family`,
+          message: `"${part.family}" is no family this program knows. Pick one from the list, such as contactor-2 or relay-five-blade.`,
+        },
+      ];
 }
 
 /** The part as a device of a circuit, in the place of another: its own nameplate, the other's tag and whereabouts. */
-export const asDevice = (part: StockPart, place: Pick<Device, 'id' | 'tag' | 'place' | 'hazard'> & { notes?: string }): Device => ({
+export const asDevice = (part: StockPart, place: Pick<Device, 'id' | 'tag' | 'place' | 'at' | 'hazard' | 'reads' | 'notes'>): Device => ({
   id: place.id,
   tag: place.tag,
   family: part.family,
   title: part.title,
   nameplate: part.nameplate,
   place: place.place,
+  at: place.at,
+  reads: place.reads,
   hazard: place.hazard,
-  notes: place.notes ?? '',
+  notes: place.notes,
+  fitted: part.title,
 });
+
+const LONE = deviceIdSchema.parse('dPart');
 
 /** The part alone, to ask what it is made of. */
 export const loneDevice = (part: StockPart): Device =>
-  asDevice(part, { id: 'dPart' as DeviceId, tag: 'PART', place: { kind: 'panel', name: '' }, hazard: 'none' });
+  asDevice(part, { id: LONE, tag: 'PART', place: null, at: null, hazard: 'none', reads: null, notes: '' });
 
 export const printed = (value: number | string): Field => ({ value, evidence: 'print' });

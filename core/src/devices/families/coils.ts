@@ -1,5 +1,5 @@
+import type { Coil } from '#core/kinds';
 import { field, type Plate } from '../family';
-import type { Coil } from '../part';
 
 type Ends = readonly [string, string];
 
@@ -23,6 +23,11 @@ export const coilFields = (ends: Ends, inrushVa: number, inrushPf: number, seale
   sealedPf: field.typical('Power factor held', '', sealedPf, undefined, 0.05, 1),
 });
 
+type CoilField = keyof ReturnType<typeof coilFields>;
+
+/** A word of a nameplate as one of those that the program knows. */
+const oneOf = <const T extends string>(known: readonly T[], word: string | undefined): T | undefined => known.find((one) => one === word);
+
 /** The halves of a dual-voltage coil: in series for the high volts, in parallel for the low ones, or one of them reversed. */
 const HALVES = ['series', 'parallel', 'opposed'] as const;
 export const DUTIES = ['continuous', 'pulse'] as const;
@@ -36,7 +41,7 @@ interface Speeds {
 
 /** Guaranteed pick-up by IEC 60947-4-1 and NEMA ICS 1 (0.85 AC, 0.80 DC relay); typical pick-up and drop-out common practice. */
 export const coil = (
-  plate: Plate,
+  plate: Plate<CoilField>,
   a: string,
   b: string,
   { operateMs, releaseMs, plusFirst = a }: Speeds,
@@ -51,7 +56,7 @@ export const coil = (
     id: 'coil',
     a,
     b,
-    current: plate.text('coilKind') as Coil['current'],
+    current: oneOf(['AC', 'DC', 'AC/DC'], plate.text('coilKind')),
     ratedV,
     ratedHighV: (halvesOf(plate) === 'parallel' ? undefined : plate.number('coilHighV')) ?? ratedV,
     hz: dc ? 0 : hz === undefined ? (plate.text('coilKind') === 'AC/DC' ? 60 : undefined) : hz === '50/60' ? 60 : Number(hz),
@@ -74,10 +79,10 @@ export const coil = (
 };
 
 /** How the halves are joined must be seen: the print gives the volts for both ways. */
-const halvesOf = (plate: Plate): Coil['halves'] =>
-  plate.number('coilDualV') === undefined ? undefined : ((plate.text('coilHalves') as Coil['halves']) ?? 'unknown');
+const halvesOf = (plate: Plate<CoilField>): Coil['halves'] =>
+  plate.number('coilDualV') === undefined ? undefined : (oneOf(HALVES, plate.text('coilHalves')) ?? 'unknown');
 
-function joinedV(plate: Plate): number | undefined {
+function joinedV(plate: Plate<CoilField>): number | undefined {
   const halves = halvesOf(plate);
   return halves === 'unknown' ? undefined : plate.number(halves === 'parallel' ? 'coilDualV' : 'coilV');
 }

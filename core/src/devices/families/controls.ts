@@ -1,35 +1,48 @@
-import { type DeviceFamily, field, type InputFacts } from '../family';
-import type { Contact } from '../part';
+import type { Contact } from '#core/kinds';
+import { define, field, type InputFacts, type Plate } from '../family';
+import { sensorFields, sensorOf, workedBy } from './switches';
 
 const calls = {
-  heating: { name: 'heating', on: 'Call for heat', off: 'Stop heat call', state: 'calling for heat', kind: 'maintained', rest: false },
+  heating: {
+    name: 'heating',
+    on: 'Call for heat',
+    off: 'Stop heat call',
+    state: 'calling for heat',
+    kind: 'maintained',
+    byProcess: true,
+    rest: false,
+  },
   cooling: {
     name: 'cooling',
     on: 'Call for cooling',
     off: 'Stop cooling call',
     state: 'calling for cooling',
     kind: 'maintained',
+    byProcess: true,
     rest: false,
   },
   fan: { name: 'fan', on: 'Call for fan', off: 'Stop fan call', state: 'calling for fan', kind: 'maintained', rest: false },
-} satisfies Record<string, InputFacts>;
+} as const satisfies Record<string, InputFacts>;
 
-const statContact = (to: string, inputs: readonly string[], carryA: number, makeA: number): Contact => ({
+const statContact = (to: string, mover: Contact['mover'], carryA: number, makeA: number): Contact => ({
   kind: 'contact',
   id: `R-${to}`,
   a: 'R',
   b: to,
   form: 'NO',
-  mover: { by: 'output', inputs },
+  mover,
   duty: 'control',
   symbol: 'thermostat',
   ratings: { carryA, makeA },
 });
 
+/** A call of electronics: they must be alive, and a person or the process they read asks for it. */
+const calledBy = (plate: Pick<Plate, 'reads'>, input: string): Contact['mover'] => ({ ...workedBy(plate, input), needs: ['R-C'] });
+
 const PILOT_CODES = ['A600', 'A300', 'B300', 'B600', 'C300', 'D300', 'R300'];
 
 export const controls = {
-  'thermostat-powered': {
+  'thermostat-powered': define({
     title: 'Thermostat, powered',
     letter: 'B',
     group: 'control',
@@ -41,6 +54,7 @@ export const controls = {
       worksFromV: field.typical('Works from', 'V', 18, undefined, 5, 24),
       carryA: field.typical('Output carries', 'A', 1, undefined, 0.1, 5),
       makeA: field.typical('Output makes', 'A', 2, undefined, 0.1, 10),
+      ...sensorFields,
     },
     parts: (plate) => [
       {
@@ -53,27 +67,39 @@ export const controls = {
         worksFromV: plate.certain('worksFromV'),
         bootS: plate.certain('bootS'),
       },
-      statContact('Y', ['cooling'], plate.certain('carryA'), plate.certain('makeA')),
-      statContact('G', ['fan', 'cooling'], plate.certain('carryA'), plate.certain('makeA')),
-      statContact('W', ['heating'], plate.certain('carryA'), plate.certain('makeA')),
+      ...sensorOf(plate),
+      statContact('Y', calledBy(plate, 'cooling'), plate.certain('carryA'), plate.certain('makeA')),
+      statContact(
+        'G',
+        { inputs: plate.reads === undefined ? ['fan', 'cooling'] : ['fan'], needs: ['R-C'] },
+        plate.certain('carryA'),
+        plate.certain('makeA'),
+      ),
+      statContact(
+        'W',
+        plate.reads === undefined ? calledBy(plate, 'heating') : { inputs: ['heating'], needs: ['R-C'] },
+        plate.certain('carryA'),
+        plate.certain('makeA'),
+      ),
     ],
     source: '1 to 3 VA from R to C, outputs 1 A carry and 2 A make: common practice',
-  },
-  'thermostat-two-wire': {
+  }),
+  'thermostat-two-wire': define({
     title: 'Room thermostat, two wires',
     letter: 'B',
     group: 'control',
     terminals: ['1', '2'],
     inputs: [calls.heating],
-    fields: { resistiveA: field.number('Contact', 'A', 0.1, 30), pilotCode: field.mark('Pilot duty', PILOT_CODES) },
+    fields: { resistiveA: field.number('Contact', 'A', 0.1, 30), pilotCode: field.mark('Pilot duty', PILOT_CODES), ...sensorFields },
     parts: (plate) => [
+      ...sensorOf(plate),
       {
         kind: 'contact',
         id: '1-2',
         a: '1',
         b: '2',
         form: 'NO',
-        mover: { by: 'input', input: 'heating' },
+        mover: workedBy(plate, 'heating'),
         duty: 'control',
         symbol: 'thermostat',
         ratings: {
@@ -84,8 +110,8 @@ export const controls = {
       },
     ],
     source: 'common practice',
-  },
-  'on-delay-two-wire': {
+  }),
+  'on-delay-two-wire': define({
     title: 'On-delay timer, two wires',
     letter: 'K',
     group: 'control',
@@ -113,31 +139,35 @@ export const controls = {
       },
     ],
     source: '2.4 V on, 2 mA off at 24 V: common practice',
-  },
-  'float-changeover': {
+  }),
+  'float-changeover': define({
     title: 'Float switch, changeover',
     letter: 'S',
     group: 'switch',
     terminals: ['COM', 'NC', 'NO'],
-    inputs: [{ name: 'full', on: 'Fill the tank', off: 'Draw it down', state: 'tank full', kind: 'maintained', rest: false }],
-    fields: { resistiveA: field.rating('Contact', 'A', 0.1, 40), pilotCode: field.mark('Pilot duty', PILOT_CODES) },
-    parts: (plate) =>
-      (['NC', 'NO'] as const).map(
+    inputs: [
+      { name: 'full', on: 'Fill the tank', off: 'Draw it down', state: 'tank full', kind: 'maintained', byProcess: true, rest: false },
+    ],
+    fields: { resistiveA: field.rating('Contact', 'A', 0.1, 40), pilotCode: field.mark('Pilot duty', PILOT_CODES), ...sensorFields },
+    parts: (plate) => [
+      ...sensorOf(plate),
+      ...(['NC', 'NO'] as const).map(
         (mark): Contact => ({
           kind: 'contact',
           id: `COM-${mark}`,
           a: 'COM',
           b: mark,
           form: mark,
-          mover: { by: 'input', input: 'full' },
+          mover: workedBy(plate, 'full'),
           duty: 'control',
           symbol: 'float',
           ratings: { resistiveA: plate.number('resistiveA'), pilotCode: plate.text('pilotCode') },
         }),
       ),
+    ],
     source: 'normal state is the float hanging: common practice, ask',
-  },
-  'hand-off-auto': {
+  }),
+  'hand-off-auto': define({
     title: 'Selector, hand–off–auto',
     letter: 'S',
     group: 'switch',
@@ -160,15 +190,15 @@ export const controls = {
           a,
           b,
           form: 'NO',
-          mover: { by: 'input', input },
+          mover: { inputs: [input] },
           duty: 'control',
           symbol: 'selector',
           ratings: { pilotCode: plate.text('pilotCode') },
         }),
       ),
     source: 'form as printed on the part; code common practice until read',
-  },
-  photocell: {
+  }),
+  photocell: define({
     title: 'Photocell, three wires',
     letter: 'B',
     group: 'control',
@@ -197,15 +227,15 @@ export const controls = {
         a: 'L',
         b: 'LO',
         form: 'NO',
-        mover: { by: 'output', inputs: ['dark'] },
+        mover: { inputs: ['dark'], needs: ['L-N'] },
         duty: 'control',
         symbol: 'light',
         ratings: { carryA: plate.number('carryA'), makeA: plate.number('makeA') },
       },
     ],
     source: 'line, neutral and switched line: common practice',
-  },
-  'time-clock': {
+  }),
+  'time-clock': define({
     title: 'Time clock',
     letter: 'B',
     group: 'control',
@@ -235,15 +265,15 @@ export const controls = {
         a: '1',
         b: '2',
         form: 'NO',
-        mover: { by: 'input', input: 'period' },
+        mover: { inputs: ['period'] },
         duty: 'control',
         symbol: 'clock',
         ratings: { resistiveA: plate.number('resistiveA'), pilotCode: plate.text('pilotCode') },
       },
     ],
     source: 'volt-free contact, movement fed apart: common practice',
-  },
-  'fan-timer': {
+  }),
+  'fan-timer': define({
     title: 'Fan timer with its own power relay',
     letter: 'K',
     group: 'control',
@@ -278,7 +308,7 @@ export const controls = {
           a: 'COM',
           b: mark,
           form: mark,
-          mover: { by: 'timer' },
+          mover: { parts: ['call'] },
           duty: 'power',
           symbol: 'contact',
           ratings: {
@@ -290,8 +320,8 @@ export const controls = {
       ),
     ],
     source: '24 V supply, call input, isolated changeover: common practice',
-  },
-  'plc-input': {
+  }),
+  'plc-input': define({
     title: 'PLC input, 24 V DC',
     letter: 'A',
     group: 'control',
@@ -312,8 +342,8 @@ export const controls = {
       },
     ],
     source: 'IEC 61131-2',
-  },
-  'heat-source-call': {
+  }),
+  'heat-source-call': define({
     title: 'Boiler, volt-free call input',
     letter: 'E',
     group: 'control',
@@ -344,8 +374,8 @@ export const controls = {
       ...(plate.text('earthed') === 'C2' ? ([{ kind: 'join', id: 'bond', a: 'C2', b: '!earth', ohms: 0.1 }] as const) : []),
     ],
     source: '24 V behind 2.4 kΩ: common practice',
-  },
-  'zone-valve': {
+  }),
+  'zone-valve': define({
     title: 'Motorized valve with end switch',
     letter: 'Y',
     group: 'control',
@@ -377,12 +407,12 @@ export const controls = {
         a: '1',
         b: '2',
         form: 'NO',
-        mover: { by: 'travel' },
+        mover: { parts: ['motor'] },
         duty: 'control',
         symbol: 'end-switch',
         ratings: { resistiveA: plate.certain('endSwitchA') },
       },
     ],
     source: 'travel and 3 A end switch: common practice',
-  },
-} satisfies Record<string, DeviceFamily>;
+  }),
+};

@@ -1,5 +1,5 @@
-import { type DeviceFamily, field, type Plate } from '../family';
-import { EARTH, type Load } from '../part';
+import { EARTH, type Load } from '#core/kinds';
+import { define, field, type Plate } from '../family';
 import { coil, coilFields } from './coils';
 
 const motorFields = (lockedTimes: number, lockedSource: string) => ({
@@ -13,7 +13,7 @@ const motorFields = (lockedTimes: number, lockedSource: string) => ({
   runUpS: field.typical('Runs up in', 's', 0.4, undefined, 0.05, 60),
 });
 
-const motorNumbers = (plate: Plate) => {
+const motorNumbers = (plate: Plate<keyof ReturnType<typeof motorFields>>) => {
   const runA = plate.number('runA') ?? 1;
   return {
     ratedV: plate.number('runA') === undefined ? undefined : plate.number('volts'),
@@ -26,55 +26,59 @@ const motorNumbers = (plate: Plate) => {
   };
 };
 
-const motor1 = (title: string, marks: readonly [string, string], protector: boolean): DeviceFamily => ({
-  title,
-  letter: 'M',
-  group: 'load',
-  terminals: [...marks, 'PE'],
-  inputs: [],
-  fields: motorFields(6, 'NEC 430.251(A), from memory'),
-  parts: (plate) => [{ kind: 'motor', id: 'winding', a: marks[0], b: marks[1], ...motorNumbers(plate), protector }],
-  source: 'locked 6 × running: NEC 430.251(A), from memory',
-});
+const motor1 = (title: string, marks: readonly [string, string], protector: boolean) =>
+  define({
+    title,
+    letter: 'M',
+    group: 'load',
+    is: { hermetic: protector },
+    terminals: [...marks, 'PE'],
+    inputs: [],
+    fields: motorFields(6, 'NEC 430.251(A), from memory'),
+    parts: (plate) => [{ kind: 'motor', id: 'winding', a: marks[0], b: marks[1], ...motorNumbers(plate), protector }],
+    source: 'locked 6 × running: NEC 430.251(A), from memory',
+  });
 
-const resistive = (title: string, use: Load['use'], letter: string): DeviceFamily => ({
-  title,
-  letter,
-  group: 'load',
-  terminals: ['1', '2'],
-  inputs: [],
-  fields: { volts: field.number('Rated', 'V', 1, 700), watts: field.number('Power', 'W', 0.05, 50_000) },
-  parts: (plate) => [
-    {
-      kind: 'load',
-      id: '1-2',
-      use,
-      a: '1',
-      b: '2',
-      ratedV: plate.number('watts') === undefined ? undefined : plate.number('volts'),
-      va: plate.number('watts') ?? 1,
-      pf: 1,
-      passesDc: true,
-    },
-  ],
-  source: 'resistance from rated volts and watts',
-});
+const resistive = (title: string, use: Load['use'], letter: string) =>
+  define({
+    title,
+    letter,
+    group: 'load',
+    terminals: ['1', '2'],
+    inputs: [],
+    fields: { volts: field.number('Rated', 'V', 1, 700), watts: field.number('Power', 'W', 0.05, 50_000) },
+    parts: (plate) => [
+      {
+        kind: 'load',
+        id: '1-2',
+        use,
+        a: '1',
+        b: '2',
+        ratedV: plate.number('watts') === undefined ? undefined : plate.number('volts'),
+        va: plate.number('watts') ?? 1,
+        pf: 1,
+        passesDc: true,
+      },
+    ],
+    source: 'resistance from rated volts and watts',
+  });
 
-const strip = (title: string, letter: string, marks: readonly string[]): DeviceFamily => ({
-  title,
-  letter,
-  group: 'joint',
-  terminals: marks,
-  inputs: [],
-  fields: {},
-  parts: () => [],
-  source: 'a joint: its landings are one point',
-});
+const strip = (title: string, letter: string, marks: readonly string[]) =>
+  define({
+    title,
+    letter,
+    group: 'joint',
+    terminals: marks,
+    inputs: [],
+    fields: {},
+    parts: () => [],
+    source: 'a joint: its landings are one point',
+  });
 
 export const loads = {
   'compressor-1ph': motor1('Compressor motor, single phase', ['C', 'R'], true),
   'motor-1ph': motor1('Motor, single phase', ['1', '2'], false),
-  'motor-3ph': {
+  'motor-3ph': define({
     title: 'Motor, three phases',
     letter: 'M',
     group: 'load',
@@ -83,8 +87,8 @@ export const loads = {
     fields: motorFields(6, 'NEC 430.251(B), from memory'),
     parts: (plate) => [{ kind: 'motor3', id: 'windings', ends: ['U', 'V', 'W'], star: '#star', ...motorNumbers(plate) }],
     source: 'running as a positive-sequence EMF behind the negative-sequence impedance',
-  },
-  'heater-3ph': {
+  }),
+  'heater-3ph': define({
     title: 'Heater, three phases',
     letter: 'E',
     group: 'load',
@@ -107,8 +111,8 @@ export const loads = {
       },
     ],
     source: 'element ohms from rated volts and watts; delta is usual: common practice',
-  },
-  'lamp-row': {
+  }),
+  'lamp-row': define({
     title: 'Row of lamps',
     letter: 'H',
     group: 'load',
@@ -136,8 +140,8 @@ export const loads = {
       },
     ],
     source: 'inrush times: common practice',
-  },
-  'solenoid-valve': {
+  }),
+  'solenoid-valve': define({
     title: 'Solenoid valve',
     letter: 'Y',
     group: 'load',
@@ -146,16 +150,16 @@ export const loads = {
     fields: coilFields(['1', '2'], 14, 0.5, 8, 0.5),
     parts: (plate) => [coil(plate, '1', '2', { operateMs: 20, releaseMs: 20 })],
     source: '24 V AC irrigation solenoid VA: common practice',
-  },
+  }),
   heater: resistive('Heater', 'heater', 'E'),
   lamp: resistive('Lamp', 'lamp', 'H'),
-} satisfies Record<string, DeviceFamily>;
+};
 
 export const joints = {
   'terminal-strip': strip('Terminal strip', 'X', ['1', '2', '3', '4', '5', '6', '7', '8', '9', '10', '11', '12']),
   splice: strip('Splice', 'X', ['J']),
   'parked-lead': strip('Parked lead', 'X', ['P']),
-  'earth-bar': {
+  'earth-bar': define({
     title: 'Earth bar',
     letter: 'X',
     group: 'joint',
@@ -164,5 +168,6 @@ export const joints = {
     fields: {},
     parts: () => [{ kind: 'join', id: 'earth', a: 'PE', b: EARTH, ohms: 0.001 }],
     source: 'the reference of all volts to earth',
-  },
-} satisfies Record<string, DeviceFamily>;
+    is: { earth: true },
+  }),
+};

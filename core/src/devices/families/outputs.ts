@@ -1,5 +1,5 @@
-import { type DeviceFamily, field } from '../family';
-import type { DriverKind } from '../part';
+import type { DriverKind } from '#core/kinds';
+import { define, field } from '../family';
 
 const TERMINALS = ['1', '2'] as const;
 
@@ -10,33 +10,36 @@ interface Usual {
 }
 
 /** One output of a controller: a contact, or electronics that act as one and leak while they are off. */
-const output = (title: string, driver: DriverKind, source: string, usual?: Usual): DeviceFamily => ({
-  title,
-  letter: 'A',
-  group: 'control',
-  terminals: TERMINALS,
-  inputs: [{ name: 'on', on: 'Switch it on', off: 'Switch it off', state: 'switched on', kind: 'maintained', rest: false }],
-  fields: {
-    carryA: field.rating('Carries', 'A', 0.01, 20),
-    makeA: field.rating('Makes', 'A', 0.01, 100),
-    ...(usual ? { leakMa: field.typical(`Leaks while off, at ${usual.leakAtV} V`, 'mA', usual.leakMa, undefined, 0, 20) } : {}),
-  },
-  parts: (plate) => [
-    {
-      kind: 'contact',
-      id: '1-2',
-      a: '1',
-      b: '2',
-      form: 'NO',
-      mover: { by: 'input', input: 'on' },
-      duty: 'control',
-      symbol: 'contact',
-      ratings: { driver, carryA: plate.number('carryA'), makeA: plate.number('makeA') },
-      ...(usual ? { offOhms: (1000 * usual.leakAtV) / Math.max(plate.certain('leakMa'), 1e-6) } : {}),
+const output = (title: string, driver: DriverKind, source: string, usual?: Usual) =>
+  define({
+    title,
+    letter: 'A',
+    group: 'control',
+    terminals: TERMINALS,
+    inputs: [{ name: 'on', on: 'Switch it on', off: 'Switch it off', state: 'switched on', kind: 'maintained', rest: false }],
+    fields: {
+      carryA: field.rating('Carries', 'A', 0.01, 20),
+      makeA: field.rating('Makes', 'A', 0.01, 100),
+      leakMa: usual
+        ? field.typical(`Leaks while off, at ${usual.leakAtV} V`, 'mA', usual.leakMa, undefined, 0, 20)
+        : field.typical('Leaks while off', 'mA', 0, 'a contact does not leak', 0, 0),
     },
-  ],
-  source,
-});
+    parts: (plate) => [
+      {
+        kind: 'contact',
+        id: '1-2',
+        a: '1',
+        b: '2',
+        form: 'NO',
+        mover: { inputs: ['on'] },
+        duty: 'control',
+        symbol: 'contact',
+        ratings: { driver, carryA: plate.number('carryA'), makeA: plate.number('makeA') },
+        ...(usual ? { offOhms: (1000 * usual.leakAtV) / Math.max(plate.certain('leakMa'), 1e-6) } : {}),
+      },
+    ],
+    source,
+  });
 
 export const outputs = {
   'output-relay': output('Controller output, relay', 'relay-output', '2 A a point, 5 mA least: common practice'),
@@ -49,4 +52,4 @@ export const outputs = {
     leakAtV: 24,
   }),
   'output-board': output('Controller board output, 24 V AC', 'board', '1 A a point, inrush of the board counted: common practice'),
-} satisfies Record<string, DeviceFamily>;
+};

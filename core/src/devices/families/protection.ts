@@ -1,85 +1,90 @@
-import { type DeviceFamily, field } from '../family';
-import type { Contact, CurveName, Fuse } from '../part';
+import type { Contact, CurveName, Fuse } from '#core/kinds';
+import { define, field } from '../family';
 
 const poleNumbers = [1, 2, 3] as const;
+/** An overload relay trips when any of its heaters has gathered enough. */
+const HEATERS = poleNumbers.map((n) => `L${n}-T${n}`);
 
-const isolator = (poles: 1 | 2 | 3): DeviceFamily => ({
-  title: `Isolator, ${poles} pole${poles > 1 ? 's' : ''}`,
-  letter: 'Q',
-  group: 'protection',
-  terminals: poleNumbers.slice(0, poles).flatMap((n) => [`L${n}`, `T${n}`]),
-  fields: { carryA: field.number('Rated current', 'A', 1, 1000) },
-  inputs: [{ name: 'closed', on: 'Close', off: 'Open', state: 'closed', kind: 'maintained', rest: true }],
-  parts: (plate) =>
-    poleNumbers.slice(0, poles).map(
-      (n): Contact => ({
-        kind: 'contact',
-        id: `L${n}-T${n}`,
-        a: `L${n}`,
-        b: `T${n}`,
-        form: 'NO',
-        mover: { by: 'input', input: 'closed' },
-        duty: 'power',
-        symbol: 'isolator',
-        ratings: { carryA: plate.number('carryA') },
-      }),
-    ),
-  source: 'IEC 60947-3 switch-disconnector; terminal letters by NEMA practice',
-});
+const isolator = (poles: 1 | 2 | 3) =>
+  define({
+    title: `Isolator, ${poles} pole${poles > 1 ? 's' : ''}`,
+    letter: 'Q',
+    group: 'protection',
+    terminals: poleNumbers.slice(0, poles).flatMap((n) => [`L${n}`, `T${n}`]),
+    fields: { carryA: field.number('Rated current', 'A', 1, 1000) },
+    inputs: [{ name: 'closed', on: 'Close', off: 'Open', state: 'closed', kind: 'maintained', use: 'isolate', rest: true }],
+    parts: (plate) =>
+      poleNumbers.slice(0, poles).map(
+        (n): Contact => ({
+          kind: 'contact',
+          id: `L${n}-T${n}`,
+          a: `L${n}`,
+          b: `T${n}`,
+          form: 'NO',
+          mover: { inputs: ['closed'] },
+          duty: 'power',
+          symbol: 'isolator',
+          ratings: { carryA: plate.number('carryA') },
+        }),
+      ),
+    source: 'IEC 60947-3 switch-disconnector; terminal letters by NEMA practice',
+  });
 
 const curves: readonly CurveName[] = ['na-time-delay-motor', 'na-time-delay-control', 'na-fast', 'iec-5x20-T', 'iec-5x20-F', 'blade-32'];
 
-const fuse = (poles: 1 | 3): DeviceFamily => ({
-  title: poles === 1 ? 'Fuse' : 'Fuses, three poles',
-  letter: 'F',
-  group: 'protection',
-  terminals: Array.from({ length: poles * 2 }, (_, i) => String(i + 1)),
-  fields: { ratingA: field.number('Rating', 'A', 0.1, 630), curve: field.choice('Kind', curves, 'na-time-delay-control') },
-  inputs: [],
-  parts: (plate) =>
-    Array.from(
-      { length: poles },
-      (_, i): Fuse => ({
-        kind: 'fuse',
-        id: `${2 * i + 1}-${2 * i + 2}`,
-        a: String(2 * i + 1),
-        b: String(2 * i + 2),
-        ratingA: plate.number('ratingA'),
-        curve: (plate.text('curve') ?? 'na-fast') as CurveName,
-        ohms: 0.05,
-        trip: 'own',
-        symbol: 'fuse',
-      }),
-    ),
-  source: 'UL 248, IEC 60127 and ISO 8820 curves, from memory; 50 mΩ common practice',
-});
+const fuse = (poles: 1 | 3) =>
+  define({
+    title: poles === 1 ? 'Fuse' : 'Fuses, three poles',
+    letter: 'F',
+    group: 'protection',
+    terminals: Array.from({ length: poles * 2 }, (_, i) => String(i + 1)),
+    fields: { ratingA: field.number('Rating', 'A', 0.1, 630), curve: field.choice('Kind', curves, 'na-time-delay-control') },
+    inputs: [],
+    parts: (plate) =>
+      Array.from(
+        { length: poles },
+        (_, i): Fuse => ({
+          kind: 'fuse',
+          id: `${2 * i + 1}-${2 * i + 2}`,
+          a: String(2 * i + 1),
+          b: String(2 * i + 2),
+          ratingA: plate.number('ratingA'),
+          curve: (plate.text('curve') ?? 'na-fast') as CurveName,
+          ohms: 0.05,
+          trip: 'own',
+          symbol: 'fuse',
+        }),
+      ),
+    source: 'UL 248, IEC 60127 and ISO 8820 curves, from memory; 50 mΩ common practice',
+  });
 
-const breaker = (poles: 1 | 2 | 3): DeviceFamily => ({
-  title: `Breaker, ${poles} pole${poles > 1 ? 's' : ''}`,
-  letter: 'F',
-  group: 'protection',
-  terminals: poleNumbers.slice(0, poles).flatMap((n) => [`L${n}`, `T${n}`]),
-  fields: {
-    ratingA: field.number('Rating', 'A', 0.5, 1000),
-    curve: field.choice('Kind', ['breaker-na', 'mcb-B', 'mcb-C', 'mcb-D'], 'breaker-na'),
-  },
-  inputs: [],
-  parts: (plate) =>
-    poleNumbers.slice(0, poles).map(
-      (n): Fuse => ({
-        kind: 'fuse',
-        id: `L${n}-T${n}`,
-        a: `L${n}`,
-        b: `T${n}`,
-        ratingA: plate.number('ratingA'),
-        curve: (plate.text('curve') ?? 'breaker-na') as CurveName,
-        ohms: 0.005,
-        trip: 'linked',
-        symbol: 'breaker',
-      }),
-    ),
-  source: 'UL 489 and IEC 60898 curves, from memory; 5 mΩ common practice',
-});
+const breaker = (poles: 1 | 2 | 3) =>
+  define({
+    title: `Breaker, ${poles} pole${poles > 1 ? 's' : ''}`,
+    letter: 'F',
+    group: 'protection',
+    terminals: poleNumbers.slice(0, poles).flatMap((n) => [`L${n}`, `T${n}`]),
+    fields: {
+      ratingA: field.number('Rating', 'A', 0.5, 1000),
+      curve: field.choice('Kind', ['breaker-na', 'mcb-B', 'mcb-C', 'mcb-D'], 'breaker-na'),
+    },
+    inputs: [],
+    parts: (plate) =>
+      poleNumbers.slice(0, poles).map(
+        (n): Fuse => ({
+          kind: 'fuse',
+          id: `L${n}-T${n}`,
+          a: `L${n}`,
+          b: `T${n}`,
+          ratingA: plate.number('ratingA'),
+          curve: (plate.text('curve') ?? 'breaker-na') as CurveName,
+          ohms: 0.005,
+          trip: 'linked',
+          symbol: 'breaker',
+        }),
+      ),
+    source: 'UL 489 and IEC 60898 curves, from memory; 5 mΩ common practice',
+  });
 
 export const protection = {
   'breaker-1': breaker(1),
@@ -90,7 +95,7 @@ export const protection = {
   'isolator-3': isolator(3),
   'fuse-1': fuse(1),
   'fuse-3': fuse(3),
-  'overload-relay': {
+  'overload-relay': define({
     title: 'Overload relay',
     letter: 'F',
     group: 'protection',
@@ -99,7 +104,7 @@ export const protection = {
       settingA: field.number('Setting', 'A', 0.1, 600),
       pilotCode: field.choice('Contact code', ['A600', 'B600', 'C600', 'B300', 'C300'], 'B600'),
     },
-    inputs: [{ name: 'reset', on: 'Press reset', off: 'Let go', state: 'reset held', kind: 'momentary', rest: false }],
+    inputs: [{ name: 'reset', on: 'Press reset', off: 'Let go', state: 'reset held', kind: 'momentary', use: 'reset', rest: false }],
     parts: (plate) => [
       ...poleNumbers.map(
         (n): Fuse => ({
@@ -111,6 +116,7 @@ export const protection = {
           curve: 'overload-10',
           ohms: 0.01,
           trip: 'shared',
+          resetBy: 'reset',
           symbol: 'overload-heater',
         }),
       ),
@@ -120,7 +126,7 @@ export const protection = {
         a: '95',
         b: '96',
         form: 'NC',
-        mover: { by: 'trip' },
+        mover: { parts: HEATERS },
         duty: 'control',
         symbol: 'overload',
         ratings: { pilotCode: plate.text('pilotCode') },
@@ -131,12 +137,12 @@ export const protection = {
         a: '97',
         b: '98',
         form: 'NO',
-        mover: { by: 'trip' },
+        mover: { parts: HEATERS },
         duty: 'control',
         symbol: 'overload',
         ratings: { pilotCode: plate.text('pilotCode') },
       },
     ],
     source: 'IEC 60947-4-1 class 10, terminal numbers EN 50005; curve from memory',
-  },
-} satisfies Record<string, DeviceFamily>;
+  }),
+};

@@ -1,12 +1,17 @@
-import { type DeviceFamily, field, type Plate } from '../family';
-import type { Contact, Join, Part, PoleRatings } from '../part';
+import type { Contact, Join, Part, PoleRatings } from '#core/kinds';
+import { define, field, type Plate } from '../family';
 import { coil, coilFields, DUTIES } from './coils';
 
-const armature = { by: 'armature' } as const;
+const armature = { parts: ['coil'] } as const;
 
-const throwOf = (common: string, nc: string, no: string, duty: Contact['duty'], ratings: PoleRatings, ncRatings = ratings): Contact[] => [
-  { kind: 'contact', id: `${common}-${nc}`, a: common, b: nc, form: 'NC', mover: armature, duty, symbol: 'contact', ratings: ncRatings },
-  { kind: 'contact', id: `${common}-${no}`, a: common, b: no, form: 'NO', mover: armature, duty, symbol: 'contact', ratings },
+const throwOf = (
+  [common, nc, no]: readonly [string, string, string],
+  duty: Contact['duty'],
+  { no: ratings, nc: ncRatings }: { readonly no: PoleRatings; readonly nc: PoleRatings },
+  mover: Contact['mover'] = armature,
+): Contact[] => [
+  { kind: 'contact', id: `${common}-${nc}`, a: common, b: nc, form: 'NC', mover, duty, symbol: 'contact', ratings: ncRatings },
+  { kind: 'contact', id: `${common}-${no}`, a: common, b: no, form: 'NO', mover, duty, symbol: 'contact', ratings },
 ];
 
 const PILOT = [
@@ -48,7 +53,7 @@ const relayRatingFields = {
   poleV: field.rating('Between poles', 'V', 1, 6000),
 };
 
-const relayRatings = (plate: Plate): { no: PoleRatings; nc: PoleRatings } => {
+const relayRatings = (plate: Plate<keyof typeof relayRatingFields>): { no: PoleRatings; nc: PoleRatings } => {
   const both = {
     pilotCode: plate.text('pilotCode'),
     ac15A: plate.number('ac15A'),
@@ -85,27 +90,40 @@ const hvacRelay = (
   coilEnds: readonly [string, string],
   throws: readonly (readonly [string, string, string])[],
   source: string,
-): DeviceFamily => ({
-  title,
-  letter: 'K',
-  group: 'relay',
-  terminals,
-  inputs: [],
-  source,
-  fields: { ...coilFields(coilEnds, 9, 0.75, 4.5, 0.5), ...relayRatingFields },
-  parts: (plate) => {
-    const { no, nc } = relayRatings(plate);
-    return [
-      coil(plate, coilEnds[0], coilEnds[1], { operateMs: 15, releaseMs: 12 }),
-      ...throws.flatMap(([common, closed, open]) => throwOf(common, closed, open, 'control', no, nc)),
-    ];
-  },
-});
+) =>
+  define({
+    title,
+    letter: 'K',
+    group: 'relay',
+    terminals,
+    inputs: [],
+    source,
+    fields: { ...coilFields(coilEnds, 9, 0.75, 4.5, 0.5), ...relayRatingFields },
+    parts: (plate) => {
+      const ratings = relayRatings(plate);
+      return [
+        coil(plate, coilEnds[0], coilEnds[1], { operateMs: 15, releaseMs: 12 }),
+        ...throws.flatMap((one) => throwOf(one, 'control', ratings)),
+      ];
+    },
+  });
 
-const contactor = (poles: 1 | 2 | 3 | 4, bar: boolean, auxiliaries: readonly (readonly [string, string, 'NO' | 'NC'])[]): DeviceFamily => {
+const powerFields = {
+  motorA: field.rating('Motor, each pole', 'A', 0.1, 1000),
+  lockedA: field.rating('Locked rotor, each pole', 'A', 0.1, 8000),
+  resistiveA: field.rating('Resistive, each pole', 'A', 0.1, 1200),
+  ac3A: field.rating('AC-3, each pole', 'A', 0.1, 1000),
+  lampA: field.rating('Lamps (AC-5), each pole', 'A', 0.1, 1000),
+  peakA: field.rating('Peak make, each pole', 'A', 1, 20_000),
+  dcA: field.rating('On DC', 'A', 0.01, 400),
+  dcV: field.rating('On DC, at', 'V', 1, 1000),
+  mostV: field.rating('Rated volts', 'V', 1, 1000),
+};
+
+const contactor = (poles: 1 | 2 | 3 | 4, bar: boolean, auxiliaries: readonly (readonly [string, string, 'NO' | 'NC'])[]) => {
   const numbers = Array.from({ length: poles }, (_, i) => i + 1);
   const barTerminals = bar ? ['L2', 'T2'] : [];
-  return {
+  return define({
     title: `Contactor, ${poles} pole${poles > 1 ? 's' : ''}${bar ? ' and solid bar' : ''}${auxiliaries.length ? ', auxiliaries' : ''}`,
     letter: 'K',
     group: 'relay',
@@ -125,15 +143,7 @@ const contactor = (poles: 1 | 2 | 3 | 4, bar: boolean, auxiliaries: readonly (re
         auxiliaries.length ? 27 : 7,
         auxiliaries.length ? 0.3 : 0.35,
       ),
-      motorA: field.rating('Motor, each pole', 'A', 0.1, 1000),
-      lockedA: field.rating('Locked rotor, each pole', 'A', 0.1, 8000),
-      resistiveA: field.rating('Resistive, each pole', 'A', 0.1, 1200),
-      ac3A: field.rating('AC-3, each pole', 'A', 0.1, 1000),
-      lampA: field.rating('Lamps (AC-5), each pole', 'A', 0.1, 1000),
-      peakA: field.rating('Peak make, each pole', 'A', 1, 20_000),
-      dcA: field.rating('On DC', 'A', 0.01, 400),
-      dcV: field.rating('On DC, at', 'V', 1, 1000),
-      mostV: field.rating('Rated volts', 'V', 1, 1000),
+      ...powerFields,
       auxiliaryCode: field.choice('Auxiliary code', ['A600', 'B600', 'B300', 'C300'], 'A600'),
     },
     parts: (plate): Part[] => [
@@ -167,10 +177,10 @@ const contactor = (poles: 1 | 2 | 3 | 4, bar: boolean, auxiliaries: readonly (re
       ),
     ],
     source: 'terminal marks EN 50005; coil VA common practice for definite-purpose and NEMA sizes',
-  };
+  });
 };
 
-const powerRatings = (plate: Plate): PoleRatings => ({
+const powerRatings = (plate: Plate<keyof typeof powerFields>): PoleRatings => ({
   motorA: plate.number('motorA'),
   lockedA: plate.number('lockedA'),
   resistiveA: plate.number('resistiveA'),
@@ -189,27 +199,28 @@ const plugIn = (
   coilEnds: readonly [string, string],
   throws: readonly (readonly [string, string, string])[],
   vas: readonly [number, number],
-): DeviceFamily => ({
-  title,
-  letter: 'K',
-  group: 'relay',
-  terminals: [...coilEnds, ...throws.flat()],
-  inputs: [],
-  source: 'pins as usual for this base; a print on the part or the base wins',
-  fields: {
-    ...coilFields(coilEnds, vas[0], 0.75, vas[1], 0.5),
-    ...relayRatingFields,
-    base: field.mark('Base in the panel', BASES),
-    pins: field.choice('Plugs into', BASES, base),
-  },
-  parts: (plate) => {
-    const { no, nc } = relayRatings(plate);
-    return [
-      coil(plate, coilEnds[0], coilEnds[1], { operateMs: 15, releaseMs: 12 }),
-      ...throws.flatMap(([common, closed, open]) => throwOf(common, closed, open, 'control', no, nc)),
-    ];
-  },
-});
+) =>
+  define({
+    title,
+    letter: 'K',
+    group: 'relay',
+    terminals: [...coilEnds, ...throws.flat()],
+    inputs: [],
+    source: 'pins as usual for this base; a print on the part or the base wins',
+    fields: {
+      ...coilFields(coilEnds, vas[0], 0.75, vas[1], 0.5),
+      ...relayRatingFields,
+      base: field.mark('Base in the panel', BASES),
+      pins: field.choice('Plugs into', BASES, base),
+    },
+    parts: (plate) => {
+      const ratings = relayRatings(plate);
+      return [
+        coil(plate, coilEnds[0], coilEnds[1], { operateMs: 15, releaseMs: 12 }),
+        ...throws.flatMap((one) => throwOf(one, 'control', ratings)),
+      ];
+    },
+  });
 
 const BASES = ['8-pin', '11-pin', '8-blade', '14-blade', 'print'];
 
@@ -257,7 +268,7 @@ export const relays = {
     ],
     [2, 1.3],
   ),
-  'relay-multi-lead': {
+  'relay-multi-lead': define({
     title: 'Pre-wired relay, one coil common, a 24 V and a 120 V lead',
     letter: 'K',
     group: 'relay',
@@ -265,7 +276,6 @@ export const relays = {
     inputs: [],
     fields: { ...coilFields(['C24', 'CC'], 9, 0.75, 4.5, 0.5), ...relayRatingFields },
     parts: (plate) => {
-      const { no, nc } = relayRatings(plate);
       const speeds = { operateMs: 15, releaseMs: 12 };
       const lead = (id: string, mark: string, ratedV: number) => ({
         ...coil(plate, mark, 'CC', speeds),
@@ -274,11 +284,16 @@ export const relays = {
         ratedHighV: ratedV,
         alsoAt: undefined,
       });
-      return [lead('coil-24', 'C24', 24), lead('coil-120', 'C120', 120), ...throwOf('COM', 'NC', 'NO', 'control', no, nc)];
+      return [
+        lead('coil-24', 'C24', 24),
+        lead('coil-120', 'C120', 120),
+        ...throwOf(['COM', 'NC', 'NO'], 'control', relayRatings(plate), { parts: ['coil-24', 'coil-120'] }),
+      ];
     },
     source: 'exactly one of the voltage leads is used, the other is capped: common practice',
-  },
-  'relay-latching': {
+    is: { oneCoilUsed: true },
+  }),
+  'relay-latching': define({
     title: 'Latching relay, set and reset coils',
     letter: 'K',
     group: 'relay',
@@ -290,7 +305,7 @@ export const relays = {
         off: 'Push its lever to reset',
         state: 'found set',
         kind: 'maintained',
-        puts: 'armature',
+        puts: { part: 'set', on: 'in', off: 'out' },
         rest: false,
       },
     ],
@@ -300,16 +315,16 @@ export const relays = {
       ...relayRatingFields,
     },
     parts: (plate) => {
-      const { no, nc } = relayRatings(plate);
       const speeds = { operateMs: 20, releaseMs: 12, plusFirst: 'A1' };
       return [
-        { ...coil(plate, 'A1', 'A2', speeds, { latch: 'set' }), id: 'set' },
+        { ...coil(plate, 'A1', 'A2', speeds, { latch: 'set', undoneBy: 'reset' }), id: 'set' },
         { ...coil(plate, 'B1', 'B2', speeds, { latch: 'reset' }), id: 'reset' },
-        ...throwOf('11', '12', '14', 'control', no, nc),
+        ...throwOf(['11', '12', '14'], 'control', relayRatings(plate), { parts: ['set'] }),
       ];
     },
     source: 'keeps its place through a power loss; pulse 20 to 100 ms: common practice',
-  },
+    is: { keepsPlace: true },
+  }),
   'relay-five-blade': hvacRelay(
     'Switching relay, five blades',
     ['1', '2', '3', '4', '5'],
@@ -327,19 +342,19 @@ export const relays = {
     ],
     'coil on two unnumbered side tabs, 1–2 NC, 1–3 NO, 4–5 NC, 4–6 NO: common practice, makers differ: verify with an ohmmeter',
   ),
-  'relay-interface-1': {
+  'relay-interface-1': define({
     title: 'Interface relay, one changeover',
     letter: 'K',
     group: 'relay',
     terminals: ['A1', 'A2', '11', '12', '14'],
     inputs: [],
     fields: { ...coilFields(['A1', 'A2'], 4, 0.75, 2.5, 0.5), ...relayRatingFields },
-    parts: (plate) => {
-      const { no, nc } = relayRatings(plate);
-      return [coil(plate, 'A1', 'A2', { operateMs: 12, releaseMs: 10 }), ...throwOf('11', '12', '14', 'control', no, nc)];
-    },
+    parts: (plate) => [
+      coil(plate, 'A1', 'A2', { operateMs: 12, releaseMs: 10 }),
+      ...throwOf(['11', '12', '14'], 'control', relayRatings(plate)),
+    ],
     source: 'terminal marks EN 50005; VA common practice',
-  },
+  }),
   'contactor-1': contactor(1, false, []),
   'contactor-1-bar': contactor(1, true, []),
   'contactor-2': contactor(2, false, []),
@@ -351,4 +366,4 @@ export const relays = {
     ['43', '44', 'NO'],
     ['53', '54', 'NO'],
   ]),
-} satisfies Record<string, DeviceFamily>;
+};

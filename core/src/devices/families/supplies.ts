@@ -1,5 +1,5 @@
-import { type DeviceFamily, field, type Plate } from '../family';
-import { EARTH, type Part, type Source } from '../part';
+import { EARTH, type Part, type Source } from '#core/kinds';
+import { define, field, type Plate } from '../family';
 
 const BOND_OHMS = 0.1;
 
@@ -11,39 +11,42 @@ const mainsFields = (volts: string) => ({
   earthing: field.choice('Earthing', ['TN', 'TT', 'IT', 'floating'], 'TN'),
 });
 
-const leg = (plate: Plate, mark: string, share: number, phaseDeg: number): Source => ({
+const leg = (plate: Plate<MainsField>, mark: string, share: number, phaseDeg: number): Source => ({
   kind: 'source',
   id: mark,
   a: mark,
   b: '#origin',
   phaseDeg,
   role: 'mains',
-  volts: scaled(plate.number('volts'), share),
+  volts: share === 0 ? 0 : scaled(plate.number('volts'), share),
   hz: plate.text('hz') === undefined ? undefined : Number(plate.text('hz')),
   ohms: plate.certain('legOhms'),
   reactanceOhms: plate.certain('legReactanceOhms'),
 });
 
+type MainsField = keyof ReturnType<typeof mainsFields>;
+
 const scaled = (value: number | undefined, by: number) => (value === undefined ? undefined : value * by);
 
 /** The neutral conductor of the service is a source of no volts: it has the impedance of a leg. */
-const neutralAndBond = (plate: Plate): Part[] => {
+const neutralAndBond = (plate: Plate<MainsField>): Part[] => {
   const earthing = plate.text('earthing');
   const bonded = earthing === 'TN' || earthing === 'TT';
   const bond: Part = { kind: 'join', id: 'bond', a: '#origin', b: EARTH, ohms: BOND_OHMS };
   return [leg(plate, 'N', 0, 0), ...(bonded ? [bond] : [])];
 };
 
-const supply = (title: string, terminals: readonly string[], volts: string, parts: DeviceFamily['parts']): DeviceFamily => ({
-  title,
-  letter: 'G',
-  group: 'supply',
-  terminals,
-  fields: mainsFields(volts),
-  inputs: [],
-  parts,
-  source: 'ANSI C84.1 and IEC 60038 systems; source impedances common practice',
-});
+const supply = (title: string, terminals: readonly string[], volts: string, parts: (plate: Plate<MainsField>) => readonly Part[]) =>
+  define({
+    title,
+    letter: 'G',
+    group: 'supply',
+    terminals,
+    fields: mainsFields(volts),
+    inputs: [],
+    parts,
+    source: 'ANSI C84.1 and IEC 60038 systems; source impedances common practice',
+  });
 
 export const supplies = {
   'supply-1ph': supply('Supply, line and neutral', ['L', 'N'], 'Line to neutral', (plate) => [
@@ -61,7 +64,7 @@ export const supplies = {
     leg(plate, 'L3', 1 / Math.sqrt(3), 120),
     ...neutralAndBond(plate),
   ]),
-  'dc-supply-module': {
+  'dc-supply-module': define({
     title: '24 V DC supply module',
     letter: 'G',
     group: 'supply',
@@ -99,8 +102,8 @@ export const supplies = {
       ...(plate.text('bonded') === 'yes' ? ([{ kind: 'join', id: 'bond', a: '-', b: EARTH, ohms: BOND_OHMS }] as const) : []),
     ],
     source: 'common practice',
-  },
-  'control-transformer-24': {
+  }),
+  'control-transformer-24': define({
     title: 'Control transformer, 24 V',
     letter: 'T',
     group: 'supply',
@@ -132,8 +135,8 @@ export const supplies = {
       ...secondaryBond(plate),
     ],
     source: 'regulation fitted so that a rated resistive load gives 24.0 V: common practice',
-  },
-  'signal-transformer': {
+  }),
+  'signal-transformer': define({
     title: 'Signal transformer, three taps',
     letter: 'T',
     group: 'supply',
@@ -166,8 +169,8 @@ export const supplies = {
       ...secondaryBond(plate),
     ],
     source: 'ohms do not go by the volts of the taps, the wire gauge differs: common practice',
-  },
-  'control-transformer-120': {
+  }),
+  'control-transformer-120': define({
     title: 'Control transformer, 120 V',
     letter: 'T',
     group: 'supply',
@@ -199,10 +202,10 @@ export const supplies = {
       ...secondaryBond(plate),
     ],
     source: 'no-load rise 3 to 8 %: common practice',
-  },
-} satisfies Record<string, DeviceFamily>;
+  }),
+};
 
-function secondaryBond(plate: Plate): Part[] {
+function secondaryBond(plate: Plate<'bonded'>): Part[] {
   const side = plate.text('bonded');
   return side && side !== 'none' ? [{ kind: 'join', id: 'bond', a: side, b: EARTH, ohms: BOND_OHMS }] : [];
 }

@@ -1,68 +1,108 @@
-import { type DeviceFamily, field, type InputFacts } from '../family';
-import type { Contact } from '../part';
+import type { Contact, Sensor } from '#core/kinds';
+import { define, field, type InputFacts, type Plate } from '../family';
+
+/** Thresholds of a switch that reads a process, in the process's own unit, and the pause before it acts. */
+export const sensorFields = {
+  actsAt: field.rating('Acts at', '', -1000, 100_000),
+  returnsAt: field.rating('Returns at', '', -1000, 100_000),
+  actDelayS: field.typical('Waits before it acts', 's', 0, undefined, 0, 600),
+};
+
+/** The process side of a switch, where its device reads one. */
+export const sensorOf = (plate: Plate<keyof typeof sensorFields>): Sensor[] =>
+  plate.reads === undefined
+    ? []
+    : [
+        {
+          kind: 'sensor',
+          id: 'sensor',
+          process: plate.reads,
+          actsAt: plate.number('actsAt'),
+          returnsAt: plate.number('returnsAt'),
+          delayMs: plate.certain('actDelayS') * 1000,
+        },
+      ];
+
+/** A hand or a level works the contact; where the device reads a process, its sensor does. */
+export const workedBy = (plate: Pick<Plate, 'reads'>, input: string): Contact['mover'] =>
+  plate.reads === undefined ? { inputs: [input] } : { parts: ['sensor'] };
+
+const CODES = ['A600', 'A300', 'B300', 'B600', 'C300'] as const;
 
 /** One contact and what moves it: these differ by the hand, the level or the pressure alone. */
-const switchFamily = (title: string, symbol: Contact['symbol'], input: InputFacts, rest: 'NO' | 'NC'): DeviceFamily => ({
-  title,
-  letter: 'S',
-  group: 'switch',
-  terminals: ['1', '2'],
-  inputs: [input],
-  fields: {
-    form: field.choice('Rest form', ['NO', 'NC'], rest),
-    pilotCode: field.choice('Contact code', ['A600', 'A300', 'B300', 'B600', 'C300'], 'B300'),
-  },
-  parts: (plate) => [
-    {
-      kind: 'contact',
-      id: '1-2',
-      a: '1',
-      b: '2',
-      form: plate.text('form') === 'NC' ? 'NC' : 'NO',
-      mover: { by: 'input', input: input.name },
-      duty: 'control',
-      symbol,
-      ratings: { pilotCode: plate.text('pilotCode') },
-    },
-  ],
-  source: 'form as printed on the part; code common practice until read',
-});
+const byHand = <const I extends string>(title: string, symbol: Contact['symbol'], input: InputFacts<I>, rest: 'NO' | 'NC') =>
+  define({
+    title,
+    letter: 'S',
+    group: 'switch',
+    terminals: ['1', '2'],
+    inputs: [input],
+    fields: { form: field.choice('Rest form', ['NO', 'NC'], rest), pilotCode: field.choice('Contact code', CODES, 'B300') },
+    parts: (plate) => [
+      {
+        kind: 'contact',
+        id: '1-2',
+        a: '1',
+        b: '2',
+        form: plate.text('form') === 'NC' ? 'NC' : 'NO',
+        mover: { inputs: [input.name] },
+        duty: 'control',
+        symbol,
+        ratings: { pilotCode: plate.text('pilotCode') },
+      },
+    ],
+    source: 'form as printed on the part; code common practice until read',
+  });
+
+/** The same, worked by a process: it acts and returns at two values once the device reads one. */
+const byProcess = <const I extends string>(title: string, symbol: Contact['symbol'], input: InputFacts<I>, rest: 'NO' | 'NC') => {
+  const plain = byHand(title, symbol, input, rest);
+  return define({
+    ...plain,
+    inputs: [{ ...input, byProcess: true }],
+    fields: { ...plain.fields, ...sensorFields },
+    parts: (plate) => [
+      ...sensorOf(plate),
+      ...plain.parts(plate).map((part) => (part.kind === 'contact' ? { ...part, mover: workedBy(plate, input.name) } : part)),
+    ],
+  });
+};
 
 export const switches = {
-  'push-button': switchFamily(
+  'push-button': byHand(
     'Push button',
     'push',
     { name: 'pressed', on: 'Press', off: 'Let go', state: 'pressed', kind: 'momentary', rest: false },
     'NO',
   ),
-  'pressure-switch-high': switchFamily(
+  'pressure-switch-high': byProcess(
     'Pressure switch, high side',
     'pressure',
     { name: 'high', on: 'Raise pressure', off: 'Pressure normal', state: 'pressure high', kind: 'maintained', rest: false },
     'NC',
   ),
-  'pressure-switch-low': switchFamily(
+  'pressure-switch-low': byProcess(
     'Pressure switch, low side',
     'pressure',
     { name: 'pressure', on: 'Pressure normal', off: 'Lose pressure', state: 'pressure there', kind: 'maintained', rest: true },
     'NO',
   ),
-  'temperature-limit': switchFamily(
+  'temperature-limit': byProcess(
     'Temperature limit',
     'thermostat',
     { name: 'hot', on: 'Overheat', off: 'Cool again', state: 'over its limit', kind: 'maintained', rest: false },
     'NC',
   ),
-  'float-switch': switchFamily(
+  'float-switch': byProcess(
     'Float switch',
     'float',
     { name: 'level', on: 'Level there', off: 'Lose level', state: 'level there', kind: 'maintained', rest: true },
     'NO',
   ),
-  'switch-1': switchFamily(
+  'switch-1': byHand(
     'Selector switch, on and off',
     'selector',
     { name: 'on', on: 'Turn on', off: 'Turn off', state: 'turned on', kind: 'maintained', rest: true },
     'NO',
   ),
-} satisfies Record<string, DeviceFamily>;
+};

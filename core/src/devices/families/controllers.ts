@@ -1,0 +1,131 @@
+import { define, field } from '../family';
+
+/** Nothing is programmed: outputs stay off. */
+const NO_PROGRAM = { scanMs: 10, rows: [] };
+
+/** A programmable controller with digital inputs on one common, and relay outputs with a terminal pair each. */
+const controller = (digital: number, relays: number, analog: number) => {
+  const inputs = Array.from({ length: digital }, (_, index) => `I${index}`);
+  const analogs = Array.from({ length: analog }, (_, index) => `A${index}`);
+  const outputs = Array.from({ length: relays }, (_, index) => `Q${index}`);
+  const pair = (name: string) => [`${name}.1`, `${name}.2`] as const;
+  return define({
+    title: `Controller, ${digital} inputs, ${relays} relay outputs${analog ? `, ${analog} analogue` : ''}`,
+    letter: 'A',
+    group: 'control',
+    terminals: ['L+', 'M', '1M', ...inputs, ...analogs, ...outputs.flatMap(pair)],
+    inputs: [{ name: 'run', on: 'Switch to run', off: 'Switch to stop', state: 'in run', kind: 'maintained', rest: true }],
+    fields: {
+      ratedV: field.typical('Supply', 'V DC', 24, undefined, 12, 48),
+      va: field.typical('Own use', 'W', 6, undefined, 0.5, 60),
+      startS: field.typical('Starts up in', 's', 4, undefined, 0, 60),
+      inputMa: field.typical('An input draws at 24 V', 'mA', 7, 'IEC 61131-2 type 1: 2 to 15 mA; 7 mA common practice', 1, 30),
+      carryA: field.typical('An output carries', 'A', 2, undefined, 0.1, 10),
+      makeA: field.typical('An output makes', 'A', 5, undefined, 0.1, 30),
+      leastMa: field.typical('Least load', 'mA', 5, undefined, 0.1, 100),
+    },
+    parts: (plate) => [
+      {
+        kind: 'controller',
+        id: 'cpu',
+        a: 'L+',
+        b: 'M',
+        ratedV: plate.certain('ratedV'),
+        va: plate.certain('va'),
+        startS: plate.certain('startS'),
+        inputs: inputs.map((name) => ({ name, a: name, b: '1M' })),
+        analogs: analogs.map((name) => ({ name, a: name, b: 'M' })),
+        outputs,
+        inputV: 24,
+        inputMa: plate.certain('inputMa'),
+        program: plate.program ?? NO_PROGRAM,
+        runBy: 'run',
+      },
+      ...outputs.map((name) => {
+        const [a, b] = pair(name);
+        return {
+          kind: 'contact',
+          id: name,
+          a,
+          b,
+          form: 'NO',
+          mover: { parts: ['cpu'], inputs: ['run'], channel: name },
+          duty: 'control',
+          symbol: 'contact',
+          ratings: {
+            driver: 'relay-output',
+            carryA: plate.certain('carryA'),
+            makeA: plate.certain('makeA'),
+            leastMa: plate.certain('leastMa'),
+          },
+        } as const;
+      }),
+    ],
+    source: 'IEC 61131-2; 2 A a point, 5 mA least, outputs off on stop and on loss: common practice',
+  });
+};
+
+export const controllers = {
+  'controller-4-4': controller(4, 4, 0),
+  'controller-8-6': controller(8, 6, 2),
+  'safety-relay': define({
+    title: 'Safety relay, two channels',
+    letter: 'K',
+    group: 'control',
+    terminals: ['A1', 'A2', 'S11', 'S12', 'S21', 'S22', 'S33', 'S34', '13', '14', '23', '24', '41', '42'],
+    inputs: [],
+    fields: {
+      ratedV: field.number('Supply', 'V', 12, 240),
+      va: field.typical('Own use', 'VA', 3, undefined, 0.5, 20),
+      starts: field.choice('Start', ['automatic', 'manual', 'monitored'], 'monitored'),
+      crossFault: field.choice('Sees a short between its channels', ['yes', 'no'], 'yes'),
+      discrepancyS: field.typical('Channels may differ for', 's', 0.5, undefined, 0.05, 10),
+      dropMs: field.typical('Drops out in', 'ms', 20, undefined, 5, 200),
+      resistiveA: field.rating('Output, resistive', 'A', 0.1, 20),
+      ac15A: field.rating('Output, AC-15', 'A', 0.1, 10),
+      pilotCode: field.mark('Pilot duty', ['A300', 'B300', 'C300', 'D300', 'R300']),
+    },
+    parts: (plate) => {
+      const starts = plate.text('starts');
+      const ratings = { resistiveA: plate.number('resistiveA'), ac15A: plate.number('ac15A'), pilotCode: plate.text('pilotCode') };
+      const guided = (a: string, b: string, form: 'NO' | 'NC') =>
+        ({
+          kind: 'contact',
+          id: `${a}-${b}`,
+          a,
+          b,
+          form,
+          mover: { parts: ['logic'] },
+          duty: 'control',
+          symbol: 'contact',
+          ratings,
+        }) as const;
+      return [
+        {
+          kind: 'safety',
+          id: 'logic',
+          a: 'A1',
+          b: 'A2',
+          ratedV: plate.number('ratedV'),
+          va: plate.certain('va'),
+          channels: [
+            ['S11', 'S12'],
+            ['S21', 'S22'],
+          ],
+          start: ['S33', 'S34'],
+          starts: starts === 'automatic' || starts === 'manual' ? starts : 'monitored',
+          seesCrossFault: plate.text('crossFault') !== 'no',
+          discrepancyMs: plate.certain('discrepancyS') * 1000,
+          dropMs: plate.certain('dropMs'),
+          recoverMs: 500,
+          plusNode: '#plus',
+          zeroNode: '#zero',
+        },
+        guided('13', '14', 'NO'),
+        guided('23', '24', 'NO'),
+        guided('41', '42', 'NC'),
+      ];
+    },
+    source: 'ISO 13849-1 category 4 practice, terminal marks EN 50005; 41–42 is a signal, never a safe contact: common practice',
+  }),
+};

@@ -1,0 +1,13 @@
+export { beyond, fusesAt, partsOn } from './beyond';
+export { coneOf } from './cone';
+
+export { endsOfBranch, graphOf } from './graph';
+export type { Partition } from './partition';
+export { numberPartition, partition } from './partition';
+export type { CircuitPlan, PlannedBranch, PlannedPart } from './plan';
+export { EARTH_NODE, isWired, partNamed, planCircuit } from './plan';
+export type { Lever, LeverGroup } from './reach';
+export { leverGroups, leverKey } from './reach';
+export type { Step } from './search';
+export { cheapestWay, reached } from './search';
+export { workOf } from './work';

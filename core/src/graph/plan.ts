@@ -1,0 +1,208 @@
+import {
+  type Circuit,
+  type Conductor,
+  type Device,
+  type DeviceId,
+  invariant,
+  isLooseEnd,
+  looseEnd,
+  type Point,
+  type Process,
+  terminalId,
+} from '#core/circuit';
+import { familyOf, type InputFacts, inputsOf, partsOf } from '#core/devices';
+import { type AnyKind, EARTH, type Part, type Role, recordOf } from '#core/kinds';
+import { ohmsPerMetre } from '#core/units';
+
+/** Node number of earth: it is the reference and has no row. */
+export const EARTH_NODE = -1;
+
+const UNKNOWN_WIRE_OHMS = 0.01;
+/** Between two cores of one sheath. Common practice. */
+const CORE_FARADS_PER_METRE = 100e-12;
+
+export interface PlannedPart {
+  readonly index: number;
+  readonly device: Device;
+  readonly part: Part;
+  readonly kind: AnyKind;
+  readonly firstBranch: number;
+  readonly branches: number;
+  /** where the numbers of its state lie among those of all parts, and their names in that order */
+  readonly valueAt: number;
+  readonly valueNames: readonly string[];
+}
+
+export interface PlannedBranch {
+  readonly nodes: readonly number[];
+  readonly weights: readonly number[];
+  readonly role: Role | 'wire' | 'coupling';
+  readonly owner: { readonly part: number } | { readonly conductor: number } | { readonly farads: number };
+}
+
+interface PlannedConductor {
+  readonly index: number;
+  readonly conductor: Conductor;
+  readonly branch: number;
+  readonly ohms: number;
+  readonly nodes: readonly [number, number];
+}
+
+/** Something a hand or a call may do, numbered over the circuit. */
+export interface PlannedInput {
+  readonly index: number;
+  readonly device: Device;
+  readonly facts: InputFacts;
+}
+
+/** The circuit as numbered nodes, parts, branches, inputs and processes. Depends on the document alone: made anew when it changes. */
+export interface CircuitPlan {
+  readonly circuit: Circuit;
+  /** what a probe can touch: terminals first in document order, then loose ends */
+  readonly points: readonly Point[];
+  readonly nodeCount: number;
+  readonly parts: readonly PlannedPart[];
+  readonly conductors: readonly PlannedConductor[];
+  readonly branches: readonly PlannedBranch[];
+  readonly inputs: readonly PlannedInput[];
+  readonly processes: readonly Process[];
+  /** numbers that the states of all parts take together */
+  readonly valueCount: number;
+  nodeOf(point: Point): number;
+  /** the node of a part's mark; inner nodes and earth too */
+  nodeAt(device: DeviceId, mark: string): number;
+  partsIn(device: DeviceId): readonly PlannedPart[];
+  inputNamed(device: DeviceId, name: string): PlannedInput | undefined;
+  /** wires that end on a point */
+  wiresAt(point: Point): readonly PlannedConductor[];
+}
+
+export function planCircuit(circuit: Circuit): CircuitPlan {
+  const numberOf = new Map<string, number>();
+  const points: Point[] = [];
+  const node = (key: string): number => {
+    const known = numberOf.get(key);
+    if (known !== undefined) return known;
+    numberOf.set(key, numberOf.size);
+    return numberOf.size - 1;
+  };
+  const nodeAt = (device: DeviceId, mark: string): number => (mark === EARTH ? EARTH_NODE : node(`${device}:${mark}`));
+  const devices = sortedById(circuit.devices);
+  for (const device of devices) {
+    for (const mark of familyOf(device, circuit).terminals) {
+      points.push(terminalId(device.id, mark));
+      node(terminalId(device.id, mark));
+    }
+  }
+  const parts: PlannedPart[] = [];
+  const branches: PlannedBranch[] = [];
+  const inDevice = new Map<DeviceId, PlannedPart[]>();
+  const inputs: PlannedInput[] = [];
+  const inputAt = new Map<string, PlannedInput>();
+  let valueCount = 0;
+  for (const device of devices) {
+    const own: PlannedPart[] = [];
+    for (const part of partsOf(device, circuit)) {
+      const kind = recordOf(part);
+      const shapes = kind.branches(part);
+      const valueNames = Object.keys(kind.values(part));
+      const planned: PlannedPart = {
+        index: parts.length,
+        device,
+        part,
+        kind,
+        firstBranch: branches.length,
+        branches: shapes.length,
+        valueAt: valueCount,
+        valueNames,
+      };
+      valueCount += valueNames.length;
+      for (const mark of kind.ends(part)) nodeAt(device.id, mark);
+      for (const { marks, weights, role } of shapes)
+        branches.push({ nodes: marks.map((mark) => nodeAt(device.id, mark)), weights, role, owner: { part: planned.index } });
+      parts.push(planned);
+      own.push(planned);
+    }
+    inDevice.set(device.id, own);
+    for (const facts of inputsOf(device, circuit)) {
+      const input = { index: inputs.length, device, facts };
+      inputs.push(input);
+      inputAt.set(`${device.id}.${facts.name}`, input);
+    }
+  }
+  const wires = new Map<Point, PlannedConductor[]>();
+  const conductors = sortedById(circuit.conductors).map((conductor, index): PlannedConductor => {
+    const ends = conductor.ends.map((end, side): Point => end ?? looseEnd(conductor.id, side === 0 ? 0 : 1)) as [Point, Point];
+    points.push(...ends.filter(isLooseEnd));
+    const nodes: readonly [number, number] = [node(ends[0]), node(ends[1])];
+    const length = conductor.lengthM.value;
+    const ohms = typeof length === 'number' && length > 0 ? ohmsPerMetre(conductor.size) * length : UNKNOWN_WIRE_OHMS;
+    branches.push({ nodes, weights: [1, -1], role: 'wire', owner: { conductor: index } });
+    const planned = { index, conductor, branch: branches.length - 1, ohms, nodes };
+    for (const end of new Set(ends)) {
+      const there = wires.get(end);
+      if (there) there.push(planned);
+      else wires.set(end, [planned]);
+    }
+    return planned;
+  });
+  branches.push(...coreCapacitances(circuit, conductors));
+  return {
+    circuit,
+    points,
+    nodeCount: numberOf.size,
+    parts,
+    conductors,
+    branches,
+    inputs,
+    processes: sortedById(circuit.processes),
+    valueCount,
+    nodeOf(point) {
+      const found = numberOf.get(point);
+      invariant(found !== undefined, `point ${point} is in no node`);
+      return found;
+    },
+    nodeAt(device, mark) {
+      if (mark === EARTH) return EARTH_NODE;
+      const found = numberOf.get(`${device}:${mark}`);
+      invariant(found !== undefined, `mark ${mark} of ${device} is in no node`);
+      return found;
+    },
+    partsIn: (device) => inDevice.get(device) ?? [],
+    inputNamed: (device, name) => inputAt.get(`${device}.${name}`),
+    wiresAt: (point) => wires.get(point) ?? [],
+  };
+}
+
+/** By id, so that the order in which a file lists its things changes nothing. */
+const sortedById = <T extends { id: string }>(record: Record<string, T>): T[] =>
+  Object.values(record).sort((a, b) => (a.id < b.id ? -1 : 1));
+
+/** Cores of one sheath couple to each other; this is what a ghost reading is made of. */
+function coreCapacitances(circuit: Circuit, conductors: readonly PlannedConductor[]): PlannedBranch[] {
+  return sortedById(circuit.cables).flatMap((cable) => {
+    const metres = cable.lengthM.value;
+    const cores = conductors.filter(({ conductor }) => conductor.cable === cable.id);
+    if (typeof metres !== 'number') return [];
+    return cores.flatMap((a, i) =>
+      cores
+        .slice(i + 1)
+        .filter((b) => b.nodes[0] !== a.nodes[0])
+        .map(
+          (b): PlannedBranch => ({
+            nodes: [a.nodes[0], b.nodes[0]],
+            weights: [1, -1],
+            role: 'coupling',
+            owner: { farads: CORE_FARADS_PER_METRE * metres },
+          }),
+        ),
+    );
+  });
+}
+
+export const partNamed = (plan: CircuitPlan, device: DeviceId, id: string): PlannedPart | undefined =>
+  plan.partsIn(device).find(({ part }) => part.id === id);
+
+/** Whether any wire ends on a part's mark; an inner node and earth need none. */
+export const isWired = (plan: CircuitPlan, device: DeviceId, mark: string): boolean =>
+  mark.startsWith('#') || mark === EARTH || plan.wiresAt(terminalId(device, mark)).length > 0;

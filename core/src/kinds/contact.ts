@@ -1,0 +1,145 @@
+import {
+  between,
+  type Drawn,
+  type How,
+  kindOf,
+  noNumbers,
+  OPEN,
+  type Own,
+  ohmic,
+  type State,
+  type SymbolName,
+  type TwoEnded,
+} from './kind';
+
+/** What moves a contact: any of these parts of its device, and any of these inputs where there are some. */
+export interface Mover {
+  readonly parts?: readonly string[];
+  readonly inputs?: readonly string[];
+  /** parts that must hold as well: electronics without volts move nothing */
+  readonly needs?: readonly string[];
+  /** which of a part's outputs, where a part moves several contacts apart */
+  readonly channel?: string;
+}
+
+export type DriverKind = 'thermostat' | 'board' | 'relay-output' | 'transistor' | 'triac';
+
+/** Ratings printed for a contact; `undefined` where the print is silent. */
+export interface PoleRatings {
+  /** an output of a controller: what is not printed on it is usual for its kind */
+  readonly driver?: DriverKind | undefined;
+  readonly motorA?: number | undefined;
+  readonly lockedA?: number | undefined;
+  readonly resistiveA?: number | undefined;
+  readonly pilotCode?: string | undefined;
+  readonly carryA?: number | undefined;
+  readonly makeA?: number | undefined;
+  /** IEC: AC-3 motor amps, AC-15 coil amps */
+  readonly ac3A?: number | undefined;
+  readonly ac15A?: number | undefined;
+  /** hp marks at 120 and at 240 V, single phase */
+  readonly hp120?: number | undefined;
+  readonly hp240?: number | undefined;
+  /** lamps or ballasts (AC-5), and the peak the pole may make */
+  readonly lampA?: number | undefined;
+  readonly peakA?: number | undefined;
+  /** an explicit DC figure and the volts it holds at */
+  readonly dcA?: number | undefined;
+  readonly dcV?: number | undefined;
+  readonly mostV?: number | undefined;
+  readonly leastMa?: number | undefined;
+  readonly surface?: 'power' | 'relay' | 'auxiliary' | 'gold' | undefined;
+}
+
+export interface Contact extends TwoEnded {
+  readonly kind: 'contact';
+  readonly form: 'NO' | 'NC';
+  readonly mover: Mover;
+  readonly duty: 'power' | 'control';
+  readonly symbol: Extract<
+    SymbolName,
+    'contact' | 'isolator' | 'push' | 'pressure' | 'thermostat' | 'overload' | 'end-switch' | 'float' | 'selector' | 'light' | 'clock'
+  >;
+  readonly ratings: PoleRatings;
+  /** electronics leak while they are off; a contact does not */
+  readonly offOhms?: number | undefined;
+}
+
+const WELD_OHMS = 0.001;
+const POWER_POLE_OHMS = 0.002;
+const CONTROL_CONTACT_OHMS = 0.03;
+export const DIRTY_CONTACT_OHMS = 10;
+
+type Mode = 'open' | 'closed';
+type Fault = 'stuckOpen' | 'welded' | 'resistive';
+
+/** Whether what moves the contact has moved it. */
+function isMoved({ mover, form }: Contact, own: Own): boolean {
+  const { parts, inputs, needs = [], channel } = mover;
+  const byParts = parts === undefined || parts.some((id) => own.holds(id, channel));
+  const byInputs = inputs === undefined || inputs.some((input) => own.isOn(input));
+  if (byParts && byInputs && needs.every((id) => own.holds(id))) return true;
+  // a welded main pole holds the bridge down: its mirror contacts cannot close again
+  return form === 'NC' && parts !== undefined && own.others.some(({ part, how }) => isWeldedPole(part, how.fault));
+}
+
+const isWeldedPole = (part: object, fault: string | undefined): boolean =>
+  fault === 'welded' && 'duty' in part && part.duty === 'power' && 'form' in part && part.form === 'NO';
+
+const isClosed = ({ state, fault }: How<State<Mode>, Fault>): boolean =>
+  fault === 'welded' || (state.mode === 'closed' && fault !== 'stuckOpen');
+
+export const contact = kindOf<Contact>()({
+  kind: 'contact',
+  modes: ['open', 'closed'],
+  values: noNumbers,
+  ends: ({ a, b }) => [a, b],
+  branches: ({ a, b }) => [between(a, b, 'pass')],
+  admittances({ duty, offOhms }, { state, fault }) {
+    if (fault === 'welded') return [ohmic(WELD_OHMS)];
+    if (fault === 'stuckOpen') return [OPEN];
+    if (state.mode === 'open') return [offOhms === undefined ? OPEN : ohmic(offOhms)];
+    if (fault === 'resistive') return [ohmic(DIRTY_CONTACT_OHMS)];
+    return [ohmic(duty === 'power' ? POWER_POLE_OHMS : CONTROL_CONTACT_OHMS)];
+  },
+  faults: [
+    { mode: 'stuckOpen', weight: 6 },
+    { mode: 'welded', weight: 4 },
+    { mode: 'resistive', weight: 3 },
+  ],
+  openedAs: 'stuckOpen',
+  follows: (part, _how, own) => ({ mode: isMoved(part, own) === (part.form === 'NO') ? 'closed' : 'open' }),
+  conducts: (_part, how) => isClosed(how),
+  hinders(part, { fault }, own) {
+    const { parts = [], needs = [], inputs } = part.mover;
+    if (parts.length + needs.length === 0) {
+      if (part.symbol === 'isolator' || fault === 'stuckOpen') return 'open';
+      return part.symbol === 'push' && part.form === 'NO' ? 'not pressed' : 'open';
+    }
+    const movers = own.others.filter(({ part: other }) => parts.includes(other.id) || needs.includes(other.id));
+    const said = movers.map(({ part: other, how }) => MOVER_HINDERS[other.kind]?.(how.state.mode)).find((one) => one !== undefined);
+    if (said) return said;
+    if (inputs !== undefined) return 'not calling';
+    return part.form === 'NO' ? 'not pulled in' : 'held open';
+  },
+  drawn: ({ a, b, symbol, form }): Drawn[] => [{ as: 'element', symbol, a, b, form, isHead: symbol === 'isolator' }],
+});
+
+/** What is said of a contact that a part of this kind keeps open; a coil and whatever is not here is told by the contact's form. */
+const MOVER_HINDERS: Readonly<
+  Record<
+    string,
+    (mode: string) => 'starting up' | 'blank' | 'tripped' | 'end switch waits' | 'not switched on' | 'not released' | undefined
+  >
+> = {
+  electronics: (mode) => (mode === 'starting' ? 'starting up' : mode === 'dark' ? 'blank' : undefined),
+  fuse: () => 'tripped',
+  travel: () => 'end switch waits',
+  timer: () => 'end switch waits',
+  controller: (mode) => (mode === 'starting' ? 'starting up' : mode === 'dark' ? 'blank' : 'not switched on'),
+  safety: (mode) => (mode === 'dead' ? 'blank' : 'not released'),
+};
+
+/** Whether a person or a process works the contact straight, not a part of its device. */
+export const isHandWorked = ({ mover }: Contact): boolean =>
+  mover.parts === undefined && mover.needs === undefined && mover.inputs !== undefined;

@@ -1,0 +1,54 @@
+import { CURVES, type CurveName, openingMs } from './curves';
+import { between, kindOf, OPEN, ohmic, type TwoEnded } from './kind';
+
+export interface Fuse extends TwoEnded {
+  readonly kind: 'fuse';
+  readonly ratingA: number | undefined;
+  readonly curve: CurveName;
+  readonly ohms: number;
+  /** an overload's heaters share a trip and stay closed; the poles of a breaker are linked and open together */
+  readonly trip: 'own' | 'shared' | 'linked';
+  readonly symbol: 'fuse' | 'overload-heater' | 'breaker';
+  /** the input that closes it again */
+  readonly resetBy?: string;
+}
+
+/** Heat that is left in an overload relay that has just been reset. Common practice. */
+const RESET_HEAT = 0.5;
+
+export const fuse = kindOf<Fuse>()({
+  kind: 'fuse',
+  modes: ['whole', 'open'],
+  values: () => ({ heat: 0 }),
+  ends: ({ a, b }) => [a, b],
+  branches: ({ a, b }) => [between(a, b, 'pass')],
+  admittances: ({ trip, ohms }, { state, fault }) => [
+    (state.mode === 'open' && trip !== 'shared') || fault === 'blown' ? OPEN : ohmic(ohms),
+  ],
+  faults: [{ mode: 'blown', weight: 12 }],
+  openedAs: 'blown',
+  next({ ratingA, curve }, { state }, { amps }) {
+    if (state.mode === 'open' || ratingA === undefined) return null;
+    const left = (1 - state.heat) * openingMs(curve, amps / ratingA);
+    return left < Number.POSITIVE_INFINITY ? { mode: 'open', inMs: left, when: 'fresh' } : null;
+  },
+  enters: (_part, { mode }) => (mode === 'open' ? { heat: 1 } : {}),
+  gathers({ ratingA, curve }, { state }, { amps }, dtMs) {
+    if (ratingA === undefined) return {};
+    const limit = openingMs(curve, amps / ratingA);
+    if (limit < Number.POSITIVE_INFINITY) return { heat: Math.min(1, state.heat + dtMs / limit) };
+    return { heat: state.heat < 1e-6 ? 0 : state.heat * Math.exp(-dtMs / CURVES[curve].fadeMs) };
+  },
+  opensAt: 'heat',
+  follows(part, { state }, own) {
+    if (part.resetBy !== undefined && own.isOn(part.resetBy)) return { mode: 'whole', values: { heat: Math.min(state.heat, RESET_HEAT) } };
+    const pulled = part.trip === 'linked' && own.others.some(({ part: other, how }) => other.kind === 'fuse' && how.state.mode === 'open');
+    return pulled ? { mode: 'open' } : null;
+  },
+  holds: (_part, { state }) => state.mode === 'open',
+  conducts: ({ trip }, { state, fault }) => !(state.mode === 'open' && trip !== 'shared') && fault !== 'blown',
+  hinders: ({ trip }) => (trip === 'own' ? 'blown' : 'tripped'),
+  drawn: ({ a, b, ratingA, symbol }) => [
+    { as: 'element', symbol, a, b, isHead: symbol !== 'overload-heater', text: { value: ratingA, unit: 'A' } },
+  ],
+});

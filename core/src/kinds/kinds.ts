@@ -1,0 +1,57 @@
+import { coil } from './coil';
+import { contact } from './contact';
+import { controller } from './controller';
+import { electronics } from './electronics';
+import { fuse } from './fuse';
+import type { Kind } from './kind';
+import { load, load3 } from './load';
+import { motor, motor3 } from './motor';
+import { safety } from './safety';
+import { sensor } from './sensor';
+import { dcOutput, join, source } from './source';
+import { seriesTimer, timer } from './timer';
+import { transformer } from './transformer';
+import { travel } from './travel';
+
+/** Every kind of part. A new kind is a file and a line here. */
+export const KINDS = {
+  source,
+  'dc-output': dcOutput,
+  transformer,
+  contact,
+  fuse,
+  join,
+  coil,
+  'series-timer': seriesTimer,
+  timer,
+  electronics,
+  controller,
+  safety,
+  sensor,
+  travel,
+  motor,
+  motor3,
+  load,
+  load3,
+} as const;
+
+type Kinds = typeof KINDS;
+export type PartKind = keyof Kinds;
+
+/** What a kind's record says of its parts, modes, faults and sights. */
+export type PartOf<K extends PartKind> = Kinds[K] extends Kind<infer P, infer _M, infer _V, infer _F, infer _S> ? P : never;
+export type ModeOf<K extends PartKind> = Kinds[K]['modes'][number];
+export type FaultOf<K extends PartKind> = Kinds[K]['faults'][number]['mode'];
+
+/** What a device is made of, electrically. */
+export type Part = { [K in PartKind]: PartOf<K> }[PartKind];
+
+/** A record as whoever loops over kinds sees it: one kind's functions, asked with that kind's own parts. */
+export type AnyKind = Kind<Part, string, string, string, string>;
+
+export const recordOf = (part: Part): AnyKind => KINDS[part.kind] as AnyKind;
+
+export const isKind =
+  <K extends PartKind>(kind: K) =>
+  <T extends { readonly part: Part }>(planned: T): planned is T & { readonly part: PartOf<K> } =>
+    planned.part.kind === kind;
