@@ -1,8 +1,18 @@
-export type { ContactExposure, Served } from './behind';
-export type { CoilExposure } from './coilWatch';
-export type { InputState, Progress } from './inputs';
-export { inputStates, neighbourhoods } from './inputs';
-export type { CoilPair, PairMoment } from './pairs';
-export { callsOf, coilAcross, momentOf, pairing, plusAtPair, transformersUnder } from './pairs';
-export type { Exploration, FedThrows, LoadExposure, TransformerExposure } from './states';
-export { explore, exploring, secondaryOf } from './states';
+export { lineShare } from './behind';
+export type { Call, Calls } from './calls';
+export { callsKey, logOf } from './calls';
+export type { Exploration } from './exploring';
+export { explore, exploring } from './exploring';
+export type { PairMoment } from './pair';
+export { coilAcross, momentOf, transformersUnder } from './pair';
+export type { CoilPair } from './pairing';
+export { callsOf, pairing, plusAtPair } from './pairing';
+export { triedWhole } from './tried';
+export type { Progress, Untried } from './walk';
+export { drain, statesOf } from './walk';
+export type { CoilExposure, CoilSeen } from './watch/coils';
+export type { ContactExposure } from './watch/contacts';
+
+export type { LoadExposure } from './watch/loads';
+
+export { secondaryOf, secondaryRatedV } from './watch/transformers';

@@ -1,98 +1,71 @@
-import { type Circuit, type ConductorId, type DeviceId, deviceByTag, fine, type Result, tagsOf, wrong } from '#core/circuit';
-import type { PartKind } from '#core/devices';
-import type { NetworkPlan, PlannedPart } from './plan';
+import { type Circuit, type ConductorId, type DeviceId, deviceByTag, fine, type Result, spellTerminal, tagsOf, wrong } from '#core/circuit';
+import { type CircuitPlan, isWired, type PlannedPart } from '#core/graph';
 
 /** One thing wrong with the real circuit that the document does not know. */
 export type Fault =
   | { readonly device: DeviceId; readonly part: string; readonly mode: string }
   | { readonly conductor: ConductorId; readonly mode: 'open' | 'loose' };
 
-export interface FaultMode {
-  readonly mode: string;
-  /** as said of the part: "coil open" */
-  readonly words: string;
-  /** common practice: how often it is met, relative to the other modes of its kind */
-  readonly weight: number;
-}
+export const isSameFault = (a: Fault | undefined, b: Fault | undefined): boolean =>
+  a === b ||
+  (a !== undefined &&
+    b !== undefined &&
+    a.mode === b.mode &&
+    ('conductor' in a ? 'conductor' in b && a.conductor === b.conductor : 'device' in b && a.device === b.device && a.part === b.part));
 
-/** What can go wrong with a part, by kind. Weights are common practice, editable only here. */
-export const FAULT_MODES: Readonly<Partial<Record<PartKind, readonly FaultMode[]>>> = {
-  contact: [
-    { mode: 'stuckOpen', words: 'stays open', weight: 6 },
-    { mode: 'welded', words: 'welded closed', weight: 4 },
-    { mode: 'resistive', words: 'dirty, 10 Ω when closed', weight: 3 },
-  ],
-  coil: [
-    { mode: 'open', words: 'coil open', weight: 10 },
-    { mode: 'shorted', words: 'coil has shorted turns', weight: 2 },
-    { mode: 'jammed', words: 'armature does not close', weight: 4 },
-    { mode: 'stuckClosed', words: 'armature stuck closed', weight: 2 },
-  ],
-  fuse: [{ mode: 'blown', words: 'open', weight: 12 }],
-  load: [{ mode: 'open', words: 'open', weight: 6 }],
-  load3: [{ mode: 'open', words: 'one element open', weight: 6 }],
-  timer: [{ mode: 'dead', words: 'never times', weight: 5 }],
-  motor: [
-    { mode: 'open', words: 'winding or its protector open', weight: 6 },
-    { mode: 'locked', words: 'does not turn', weight: 3 },
-  ],
-  motor3: [
-    { mode: 'open', words: 'one winding open', weight: 4 },
-    { mode: 'locked', words: 'does not turn', weight: 3 },
-  ],
-  source: [{ mode: 'lost', words: 'lost', weight: 5 }],
-  transformer: [
-    { mode: 'primaryOpen', words: 'primary open', weight: 5 },
-    { mode: 'secondaryOpen', words: 'secondary open', weight: 4 },
-  ],
-  'series-timer': [
-    { mode: 'open', words: 'never passes', weight: 6 },
-    { mode: 'shorted', words: 'passes at once', weight: 3 },
-  ],
-  electronics: [{ mode: 'dead', words: 'display dead', weight: 5 }],
-  travel: [
-    { mode: 'open', words: 'motor open', weight: 6 },
-    { mode: 'seized', words: 'valve seized', weight: 5 },
-  ],
-  'dc-output': [{ mode: 'dead', words: 'output dead', weight: 4 }],
-};
-
-/** `K1.coil=open`, `wire 108=open`: what people and the command line write. */
+/** `K1.coil=open`, `108=open`; where several wires have the number, `108@TC1:Y=open`: what people and the command line write. */
 export function spellFault(circuit: Circuit, fault: Fault): string {
-  if ('conductor' in fault) return `${circuit.conductors[fault.conductor]?.number ?? '?'}=${fault.mode}`;
-  return `${circuit.devices[fault.device]?.tag ?? '?'}.${fault.part}=${fault.mode}`;
+  if (!('conductor' in fault)) return `${circuit.devices[fault.device]?.tag ?? '?'}.${fault.part}=${fault.mode}`;
+  const wire = circuit.conductors[fault.conductor];
+  const end = wire?.ends[0] ?? wire?.ends[1];
+  const isAlone = Object.values(circuit.conductors).filter(({ number }) => number === wire?.number).length < 2;
+  return `${wire?.number ?? '?'}${isAlone || !end ? '' : `@${spellTerminal(circuit, end)}`}=${fault.mode}`;
 }
 
-/** A sentence: "K1 coil open", "Wire 108 open". */
-export function tellFault(plan: NetworkPlan, fault: Fault): string {
-  if ('conductor' in fault)
-    return `Wire ${plan.circuit.conductors[fault.conductor]?.number ?? '?'} ${fault.mode === 'open' ? 'open' : 'loose'}`;
-  const planned = plan.partsIn(fault.device).find(({ part }) => part.id === fault.part);
-  const mode = planned && FAULT_MODES[planned.part.kind]?.find((one) => one.mode === fault.mode);
-  const tag = plan.circuit.devices[fault.device]?.tag ?? '?';
-  const several = planned && plan.partsIn(fault.device).filter(({ part }) => part.kind === planned.part.kind).length > 1;
-  const which = planned && (planned.part.kind === 'contact' || several) ? ` ${fault.part}` : '';
-  return `${tag}${which} ${mode?.words ?? fault.mode}`;
+/** What can go wrong with a part; weights are common practice: how often each is met, relative to the others of its kind. */
+export const faultsOfPart = ({ device, part, kind }: PlannedPart): { fault: Fault; weight: number }[] =>
+  kind.faults.map(({ mode, weight }) => ({ fault: { device: device.id, part: part.id, mode }, weight }));
+
+/** Wires in the right place that go open are common, and each less so than a part. Common practice. */
+const WIRE_WEIGHT = 2;
+
+/** Every single thing that may be wrong with what is wired, with how often it is met. */
+export function faultsOf(plan: CircuitPlan): { fault: Fault; weight: number }[] {
+  const parts = plan.parts.flatMap((planned) => {
+    const { part, device } = planned;
+    const isUsed = !('a' in part) || [part.a, part.b].every((end) => isWired(plan, device.id, end));
+    return isUsed ? faultsOfPart(planned) : [];
+  });
+  const wires = plan.conductors
+    .filter(({ conductor }) => conductor.ends.every(Boolean))
+    .map(({ conductor }) => ({ fault: { conductor: conductor.id, mode: 'open' as const }, weight: WIRE_WEIGHT }));
+  return [...parts, ...wires];
 }
 
-export const faultsOfPart = ({ device, part }: PlannedPart): { fault: Fault; weight: number }[] =>
-  (FAULT_MODES[part.kind] ?? []).map(({ mode, weight }) => ({ fault: { device: device.id, part: part.id, mode }, weight }));
-
-/** Reads `K1.coil=open` or `108=open`. */
-export function parseFault(plan: NetworkPlan, spelled: string): Result<Fault> {
+/** Reads `K1.coil=open` or `108=open`. A number that several wires have is asked for again, with what tells them apart. */
+export function parseFault(plan: CircuitPlan, spelled: string): Result<Fault> {
   const { circuit } = plan;
   const bad = (message: string) => wrong({ code: 'no-such-fault', at: spelled, message });
   const [left = '', mode = ''] = spelled.split('=');
-  const wire = Object.values(circuit.conductors).find(({ number }) => number === left);
+  const [number = '', end = ''] = left.split('@');
+  const numbered = Object.values(circuit.conductors).filter((wire) => wire.number === number);
+  const wires = numbered.filter(({ ends }) => end === '' || ends.some((one) => one && spellTerminal(circuit, one) === end.toUpperCase()));
+  const [wire] = wires;
+  if (wire && wires.length > 1)
+    return bad(
+      `${wires.length} wires are numbered ${number}. Say which by an end: ${wires.map(({ id }) => spellFault(circuit, { conductor: id, mode: 'open' })).join(', ')}.`,
+    );
   if (wire)
     return mode === 'open' || mode === 'loose'
       ? fine({ conductor: wire.id, mode })
-      : bad(`Wire ${left} can be open or loose, not "${mode}".`);
+      : bad(`Wire ${number} can be open or loose, not "${mode}".`);
+  if (numbered.length > 0) return bad(`No wire ${number} ends at ${end}.`);
   const dot = left.indexOf('.');
   const device = deviceByTag(circuit, dot < 0 ? left : left.slice(0, dot));
   if (!device) return bad(`"${left}" is neither a wire number nor a device. Devices: ${tagsOf(circuit)}.`);
   const known = plan.partsIn(device.id).flatMap((one) => faultsOfPart(one).map(({ fault }) => fault));
-  const found = known.find((fault) => 'part' in fault && fault.part === (dot < 0 ? '' : left.slice(dot + 1)) && fault.mode === mode);
+  const part = dot < 0 ? '' : left.slice(dot + 1);
+  const found = known.find((fault) => 'part' in fault && fault.part === part && fault.mode === mode);
   return found
     ? fine(found)
     : bad(`${device.tag} has no fault "${spelled}". It has ${known.map((fault) => spellFault(circuit, fault)).join(', ') || 'none'}.`);

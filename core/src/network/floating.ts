@@ -1,34 +1,32 @@
+import { EARTH_NODE, numberPartition, type Partition } from '#core/graph';
+import { OPEN_SIEMENS } from '#core/kinds';
+import { real } from '#core/units';
 import type { Net } from './live';
-import { EARTH_NODE, type NetworkPlan } from './plan';
-import { OPEN_SIEMENS } from './stamps';
+import type { NetworkPlan } from './plan';
 
-/** A point is tied to earth while some path of conductance under a megohm leads there; else it floats. */
+/** Points are tied to each other while some path of conductance under a megohm joins them; what is tied to nothing floats. */
 const TIE_SIEMENS = 1e-6;
 
+const siemensOf = (net: Net, branch: number): number => Math.hypot(real(net.yRe, branch), real(net.yIm, branch));
+
 /**
- * Which nodes have no defined volts to earth: every way there is open or only capacitive.
- * A winding joins its two ends; what its core couples to is no conductance.
+ * Which nodes conductance joins now, whatever their volts. A winding joins its two ends; what its core couples to is no conductance,
+ * and neither is capacitance.
  */
-export function floatingNodes(plan: NetworkPlan, net: Net): Uint8Array {
-  const parent = new Int32Array(plan.nodeCount + 1).map((_, index) => index);
-  const find = (node: number): number => {
-    let root = node + 1;
-    while (parent[root] !== root) root = parent[root]!;
-    for (let at = node + 1; parent[at] !== root; ) {
-      const next = parent[at]!;
-      parent[at] = root;
-      at = next;
-    }
-    return root;
-  };
-  plan.branches.forEach(({ nodes, owner }, branch) => {
-    if ('farads' in owner || Math.hypot(net.yRe[branch]!, net.yIm[branch]!) < TIE_SIEMENS) return;
-    parent[find(nodes[0]!)] = find(nodes[1]!);
+function tiesOf(plan: NetworkPlan, net: Net): Partition<number> {
+  const ties = numberPartition(plan.nodeCount + 1, EARTH_NODE);
+  plan.branches.forEach(({ nodes, role }, branch) => {
+    if (role === 'coupling' || siemensOf(net, branch) < TIE_SIEMENS) return;
+    const [a = EARTH_NODE, b = EARTH_NODE] = nodes;
+    ties.join(a, b);
   });
-  const earth = find(EARTH_NODE);
-  const floating = new Uint8Array(plan.nodeCount);
-  for (let node = 0; node < plan.nodeCount; node++) floating[node] = find(node) === earth ? 0 : 1;
-  return floating;
+  return ties;
 }
 
-export const isOpenBranch = (net: Net, branch: number): boolean => Math.hypot(net.yRe[branch]!, net.yIm[branch]!) <= OPEN_SIEMENS * 1.01;
+/** Which nodes have no defined volts to earth: every way there is open or only capacitive. */
+export function floatingNodes(plan: NetworkPlan, net: Net): Uint8Array {
+  const ties = tiesOf(plan, net);
+  return Uint8Array.from({ length: plan.nodeCount }, (_, node) => (ties.areJoined(node, EARTH_NODE) ? 0 : 1));
+}
+
+export const isOpenBranch = (net: Net, branch: number): boolean => siemensOf(net, branch) <= OPEN_SIEMENS * 1.01;

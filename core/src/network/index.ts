@@ -1,10 +1,12 @@
-export type { Fault, FaultMode } from './faults';
-export { FAULT_MODES, faultsOfPart, parseFault, spellFault, tellFault } from './faults';
+export type { Fault } from './faults';
+export { faultsOf, faultsOfPart, isSameFault, parseFault, spellFault } from './faults';
 export { floatingNodes, isOpenBranch } from './floating';
 export type { Net } from './live';
 export {
   acrossBranch,
   branchAmps,
+  branchAmpsRms,
+  branchVoltsRms,
   createNet,
   nortonOf,
   pairVolts,
@@ -12,7 +14,6 @@ export {
   partVolts,
   rmsOver,
   roundStamp,
-  STAMP_STEP,
   setBranch,
   setConductor,
   setPart,
@@ -20,11 +21,7 @@ export {
   unitResponse,
   voltsAt,
 } from './live';
-export type { MeterMode, PairSource } from './meter';
-export { BEEP_OHMS, HIGH_Z, LOW_Z_OHMS, loadedVolts, meterImpedance, OPEN_LINE_OHMS, pairSource, readOhms, readVolts } from './meter';
-export type { NetworkPlan, PlannedBranch, PlannedConductor, PlannedPart } from './plan';
-export { EARTH_NODE, partNamed, planNetwork, pointsOfDevice } from './plan';
-export type { BranchValue, Condition } from './stamps';
-export { DIRTY_CONTACT_OHMS, motor3Admittances, OPEN_SIEMENS, valuesOf } from './stamps';
-export type { WindingModel } from './transformer';
-export { CLASS_2_MODEL, windingModel } from './transformer';
+export type { MeterMode } from './meter';
+export { BEEP_OHMS, HIGH_Z, LOW_Z_OHMS, loadedVolts, meterImpedance, pairSource, readOhms, readVolts } from './meter';
+export type { NetworkPlan } from './plan';
+export { planNetwork } from './plan';

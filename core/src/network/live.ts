@@ -1,10 +1,11 @@
-import { addTo, emptyFactors, type Factors, type Place, placeOf, refactor, solveInPlace } from '#core/linear';
-import { type Phasor, phasor, subtract, ZERO } from '#core/units';
-import { EARTH_NODE, type NetworkPlan } from './plan';
-import { type BranchValue, type Condition, OPEN_SIEMENS, valuesOf } from './stamps';
+import { EARTH_NODE } from '#core/graph';
+import { type BranchValue, type How, OPEN_SIEMENS } from '#core/kinds';
+import { addTo, copyFactors, emptyFactors, type Factors, type Place, placeOf, refactor, solveInPlace } from '#core/linear';
+import { at, type Phasor, phasor, real, subtract, ZERO } from '#core/units';
+import type { NetworkPlan } from './plan';
 
 /** Stamps are whole multiples of 2⁻³⁶ S: sums of them are exact, so patching for ever leaves no residue. */
-export const STAMP_STEP = 2 ** -36;
+const STAMP_STEP = 2 ** -36;
 export const roundStamp = (siemens: number): number => Math.round(siemens / STAMP_STEP) * STAMP_STEP;
 
 interface BranchPlaces {
@@ -25,56 +26,84 @@ export interface Net {
   readonly eIm: Float64Array;
   readonly vRe: Float64Array;
   readonly vIm: Float64Array;
+  /** branches that have an EMF now: a solve walks these alone */
+  readonly driving: Set<number>;
   stale: boolean;
 }
 
 /** At DC a winding has no turns: it does not see the core. */
-const weightAt = (weights: readonly number[], index: number, hz: number): number => (index === 2 && hz === 0 ? 0 : weights[index]!);
+const weightAt = (weight: number, index: number, hz: number): number => (index === 2 && hz === 0 ? 0 : weight);
 
-export function createNet(plan: NetworkPlan, hz: number): Net {
-  const factors = emptyFactors(plan.factorPlan);
-  const places = plan.branches.map(({ nodes, weights }): BranchPlaces => {
-    const entries: { place: Place; factor: number }[] = [];
-    const at = weights.map((_, index) => weightAt(weights, index, hz));
-    nodes.forEach((i, a) => {
-      if (i === EARTH_NODE) return;
-      nodes.forEach((j, b) => {
-        if (j === EARTH_NODE || b < a) return;
-        const factor = at[a]! * at[b]!;
-        if (i === j && a !== b) entries.push({ place: placeOf(plan.factorPlan, i, i), factor: 2 * factor });
-        else entries.push({ place: placeOf(plan.factorPlan, i, j), factor });
-      });
+function placesOf(plan: NetworkPlan, nodes: readonly number[], weights: readonly number[]): BranchPlaces['entries'] {
+  const entries: { place: Place; factor: number }[] = [];
+  nodes.forEach((i, a) => {
+    if (i === EARTH_NODE) return;
+    nodes.forEach((j, b) => {
+      if (j === EARTH_NODE || b < a) return;
+      const factor = at(weights, a) * at(weights, b);
+      if (i === j && a !== b) entries.push({ place: placeOf(plan.factorPlan, i, i), factor: 2 * factor });
+      else entries.push({ place: placeOf(plan.factorPlan, i, j), factor });
     });
-    return { nodes, weights: at, entries };
+  });
+  return entries;
+}
+
+const blank = new WeakMap<NetworkPlan, Map<number, Net>>();
+
+/** A net with its wires in and every part open. Made once for each plan and frequency, and copied: what is shared never changes. */
+export function createNet(plan: NetworkPlan, hz: number): Net {
+  const known = blank.get(plan) ?? new Map<number, Net>();
+  blank.set(plan, known);
+  const first = known.get(hz) ?? firstNet(plan, hz);
+  known.set(hz, first);
+  return {
+    ...first,
+    factors: copyFactors(first.factors),
+    driving: new Set(first.driving),
+    yRe: first.yRe.slice(),
+    yIm: first.yIm.slice(),
+    eRe: first.eRe.slice(),
+    eIm: first.eIm.slice(),
+    vRe: first.vRe.slice(),
+    vIm: first.vIm.slice(),
+  };
+}
+
+function firstNet(plan: NetworkPlan, hz: number): Net {
+  const factors = emptyFactors(plan.factorPlan);
+  const places = plan.branches.map(({ nodes, weights: printed }): BranchPlaces => {
+    const weights = printed.map((weight, index) => weightAt(weight, index, hz));
+    return { nodes, weights, entries: placesOf(plan, nodes, weights) };
   });
   const count = plan.branches.length;
+  const numbers = (length: number) => new Float64Array(length);
   const net: Net = {
     hz,
     plan,
     factors,
     places,
     stale: true,
-    yRe: new Float64Array(count),
-    yIm: new Float64Array(count),
-    eRe: new Float64Array(count),
-    eIm: new Float64Array(count),
-    vRe: new Float64Array(plan.nodeCount),
-    vIm: new Float64Array(plan.nodeCount),
+    driving: new Set(),
+    yRe: numbers(count),
+    yIm: numbers(count),
+    eRe: numbers(count),
+    eIm: numbers(count),
+    vRe: numbers(plan.nodeCount),
+    vIm: numbers(plan.nodeCount),
   };
   for (let node = 0; node < plan.nodeCount; node++) addTo(factors, placeOf(plan.factorPlan, node, node), OPEN_SIEMENS, 0);
   plan.branches.forEach(({ owner }, branch) => {
     if ('farads' in owner) setBranch(net, branch, { y: phasor(0, 2 * Math.PI * hz * owner.farads), emf: ZERO });
-    if ('conductor' in owner) setBranch(net, branch, { y: phasor(1 / plan.conductors[owner.conductor]!.ohms), emf: ZERO });
+    if ('conductor' in owner) setBranch(net, branch, { y: phasor(1 / at(plan.conductors, owner.conductor).ohms), emf: ZERO });
   });
   return net;
 }
 
 /** Moves one branch to another admittance and EMF; the matrix changes by exact differences. */
 export function setBranch(net: Net, branch: number, { y, emf }: BranchValue): void {
-  const oldRe = net.yRe[branch]!;
-  const oldIm = net.yIm[branch]!;
+  const [oldRe, oldIm] = [real(net.yRe, branch), real(net.yIm, branch)];
   if (oldRe !== y.re || oldIm !== y.im) {
-    for (const { place, factor } of net.places[branch]!.entries) {
+    for (const { place, factor } of at(net.places, branch).entries) {
       const re = roundStamp(y.re * factor) - roundStamp(oldRe * factor);
       const im = roundStamp(y.im * factor) - roundStamp(oldIm * factor);
       if (re !== 0 || im !== 0) addTo(net.factors, place, re, im);
@@ -86,28 +115,30 @@ export function setBranch(net: Net, branch: number, { y, emf }: BranchValue): vo
   if (net.eRe[branch] !== emf.re || net.eIm[branch] !== emf.im) {
     net.eRe[branch] = emf.re;
     net.eIm[branch] = emf.im;
+    if (emf.re === 0 && emf.im === 0) net.driving.delete(branch);
+    else net.driving.add(branch);
     net.stale = true;
   }
 }
 
-export function setPart(net: Net, index: number, condition: Condition): void {
-  const { part, firstBranch } = net.plan.parts[index]!;
-  valuesOf(part, condition, net.hz).forEach((value, offset) => {
+export function setPart(net: Net, index: number, how: How): void {
+  const { part, kind, firstBranch } = at(net.plan.parts, index);
+  kind.admittances(part, how, net.hz).forEach((value, offset) => {
     setBranch(net, firstBranch + offset, value);
   });
 }
 
 /** A conductor is whole, or open (broken, or its end lifted). */
-export function setConductor(net: Net, index: number, whole: boolean, addedOhms = 0): void {
-  const { branch, ohms } = net.plan.conductors[index]!;
-  setBranch(net, branch, { y: phasor(whole ? 1 / (ohms + addedOhms) : OPEN_SIEMENS), emf: ZERO });
+export function setConductor(net: Net, index: number, isWhole: boolean, addedOhms = 0): void {
+  const { branch, ohms } = at(net.plan.conductors, index);
+  setBranch(net, branch, { y: phasor(isWhole ? 1 / (ohms + addedOhms) : OPEN_SIEMENS), emf: ZERO });
 }
 
 /** Norton current of a branch per unit weight, from the rounded admittance. */
 export const nortonOf = (net: Net, branch: number): Phasor => {
-  const re = roundStamp(net.yRe[branch]!);
-  const im = roundStamp(net.yIm[branch]!);
-  return { re: re * net.eRe[branch]! - im * net.eIm[branch]!, im: re * net.eIm[branch]! + im * net.eRe[branch]! };
+  const [re, im] = [roundStamp(real(net.yRe, branch)), roundStamp(real(net.yIm, branch))];
+  const [eRe, eIm] = [real(net.eRe, branch), real(net.eIm, branch)];
+  return { re: re * eRe - im * eIm, im: re * eIm + im * eRe };
 };
 
 /** Solves if anything moved; the answer is in `vRe`, `vIm`. */
@@ -116,33 +147,34 @@ export function solveNet(net: Net): void {
   refactor(net.factors);
   net.vRe.fill(0);
   net.vIm.fill(0);
-  // few branches drive: the loop over all of them must cost next to nothing
-  for (let branch = 0; branch < net.eRe.length; branch++) {
-    if (net.eRe[branch] === 0 && net.eIm[branch] === 0) continue;
+  // few branches drive; in their own order, so that sums come out the same however they came to drive
+  for (const branch of [...net.driving].sort((a, b) => a - b)) {
     const { re, im } = nortonOf(net, branch);
-    const { nodes, weights } = net.places[branch]!;
+    const { nodes, weights } = at(net.places, branch);
     nodes.forEach((node, index) => {
       if (node === EARTH_NODE) return;
-      net.vRe[node]! += weights[index]! * re;
-      net.vIm[node]! += weights[index]! * im;
+      net.vRe[node] = real(net.vRe, node) + at(weights, index) * re;
+      net.vIm[node] = real(net.vIm, node) + at(weights, index) * im;
     });
   }
   solveInPlace(net.factors, net.vRe, net.vIm);
   net.stale = false;
 }
 
-export const voltsAt = (net: Net, node: number): Phasor => (node === EARTH_NODE ? ZERO : { re: net.vRe[node]!, im: net.vIm[node]! });
+export const voltsAt = (net: Net, node: number): Phasor =>
+  node === EARTH_NODE ? ZERO : { re: real(net.vRe, node), im: real(net.vIm, node) };
 
 /** Volts across a branch's weights: for two ends, from first to second. */
 export function acrossBranch(net: Net, branch: number): Phasor {
   let re = 0;
   let im = 0;
-  const { nodes, weights } = net.places[branch]!;
+  const { nodes, weights } = at(net.places, branch);
   for (let index = 0; index < nodes.length; index++) {
-    const node = nodes[index]!;
+    const node = nodes[index] ?? EARTH_NODE;
     if (node === EARTH_NODE) continue;
-    re += weights[index]! * net.vRe[node]!;
-    im += weights[index]! * net.vIm[node]!;
+    const weight = weights[index] ?? 0;
+    re += weight * real(net.vRe, node);
+    im += weight * real(net.vIm, node);
   }
   return { re, im };
 }
@@ -150,19 +182,18 @@ export function acrossBranch(net: Net, branch: number): Phasor {
 /** Current through a branch, from its first end to its second, amps RMS. */
 export function branchAmps(net: Net, branch: number): Phasor {
   const v = acrossBranch(net, branch);
-  const re = v.re - net.eRe[branch]!;
-  const im = v.im - net.eIm[branch]!;
-  const yRe = net.yRe[branch]!;
-  const yIm = net.yIm[branch]!;
+  const re = v.re - real(net.eRe, branch);
+  const im = v.im - real(net.eIm, branch);
+  const [yRe, yIm] = [real(net.yRe, branch), real(net.yIm, branch)];
   return { re: yRe * re - yIm * im, im: yRe * im + yIm * re };
 }
 
-/** Volts at every node for one ampere pushed in at `from` and out at `to`. Scratch arrays are the caller's to keep. */
+/** Volts at every node for one ampere pushed in at `from` and out at `to`. The arrays are the caller's to keep. */
 export function unitResponse(net: Net, from: number, to: number): { re: Float64Array; im: Float64Array } {
   const re = new Float64Array(net.plan.nodeCount);
   const im = new Float64Array(net.plan.nodeCount);
-  if (from !== EARTH_NODE) re[from]! += 1;
-  if (to !== EARTH_NODE) re[to]! -= 1;
+  if (from !== EARTH_NODE) re[from] = real(re, from) + 1;
+  if (to !== EARTH_NODE) re[to] = real(re, to) - 1;
   refactor(net.factors);
   solveInPlace(net.factors, re, im);
   return { re, im };
@@ -171,17 +202,44 @@ export function unitResponse(net: Net, from: number, to: number): { re: Float64A
 /** RMS over all frequencies of what `of` reads from each net. */
 export function rmsOver(nets: readonly Net[], of: (net: Net, index: number) => Phasor): number {
   let squares = 0;
-  for (let index = 0; index < nets.length; index++) {
-    const { re, im } = of(nets[index]!, index);
+  nets.forEach((net, index) => {
+    const { re, im } = of(net, index);
+    squares += re * re + im * im;
+  });
+  return Math.sqrt(squares);
+}
+
+/** Volts across a branch, and amps through it, over all frequencies: asked at every event of every part, so nothing is made on the way. */
+export function branchVoltsRms(nets: readonly Net[], branch: number): number {
+  let squares = 0;
+  for (const net of nets) {
+    const { nodes, weights } = at(net.places, branch);
+    let [re, im] = [0, 0];
+    for (let index = 0; index < nodes.length; index++) {
+      const node = nodes[index] ?? EARTH_NODE;
+      if (node === EARTH_NODE) continue;
+      re += (weights[index] ?? 0) * real(net.vRe, node);
+      im += (weights[index] ?? 0) * real(net.vIm, node);
+    }
     squares += re * re + im * im;
   }
   return Math.sqrt(squares);
 }
 
+export function branchAmpsRms(nets: readonly Net[], branch: number): number {
+  let squares = 0;
+  for (const net of nets) {
+    const { re, im } = branchAmps(net, branch);
+    squares += re * re + im * im;
+  }
+  return Math.sqrt(squares);
+}
+
+/** RMS volts across a part's first branch, and amps through it. */
 export const partVolts = (nets: readonly Net[], plan: NetworkPlan, part: number): number =>
-  rmsOver(nets, (net) => acrossBranch(net, plan.parts[part]!.firstBranch));
+  branchVoltsRms(nets, at(plan.parts, part).firstBranch);
 export const partAmps = (nets: readonly Net[], plan: NetworkPlan, part: number): number =>
-  rmsOver(nets, (net) => branchAmps(net, plan.parts[part]!.firstBranch));
+  branchAmpsRms(nets, at(plan.parts, part).firstBranch);
 
 /** RMS volts between two nodes, no meter connected. */
 export const pairVolts = (nets: readonly Net[], a: number, b: number): number =>

@@ -1,5 +1,4 @@
-import type { Point } from '#core/circuit';
-import { add, divide, magnitude, multiply, type Phasor, phasor, subtract } from '#core/units';
+import { add, divide, magnitude, multiply, type Phasor, phasor, real, subtract } from '#core/units';
 import { type Net, solveNet, unitResponse, voltsAt } from './live';
 
 export type MeterMode = 'vac' | 'vdc' | 'loz' | 'ohm' | 'beep' | 'amp';
@@ -8,7 +7,7 @@ export type MeterMode = 'vac' | 'vdc' | 'loz' | 'ohm' | 'beep' | 'amp';
 export const HIGH_Z = { ohms: 10e6, farads: 100e-12 };
 export const LOW_Z_OHMS = 3000;
 /** Over this the meter shows an open line. Common practice. */
-export const OPEN_LINE_OHMS = 20e6;
+const OPEN_LINE_OHMS = 20e6;
 /** The beeper sounds under this. Common practice: models differ from 20 to 250 Ω. */
 export const BEEP_OHMS = 35;
 
@@ -28,7 +27,7 @@ export function pairSource(net: Net, red: number, black: number, response = unit
   solveNet(net);
   const openV = subtract(voltsAt(net, red), voltsAt(net, black));
   if (red === black) return { openV, behindOhms: phasor(0) };
-  const at = (node: number): Phasor => (node < 0 ? phasor(0) : phasor(response.re[node]!, response.im[node]!));
+  const at = (node: number): Phasor => (node < 0 ? phasor(0) : phasor(real(response.re, node), real(response.im, node)));
   return { openV, behindOhms: subtract(at(red), at(black)) };
 }
 
@@ -39,12 +38,13 @@ export const loadedVolts = ({ openV, behindOhms }: PairSource, meterOhms: Phasor
 /** What volts mode shows between two nodes. V DC shows DC alone with its sign, V AC leaves DC out, low-Z shows both. */
 export function readVolts(nets: readonly Net[], mode: 'vac' | 'vdc' | 'loz', red: number, black: number): number {
   const wanted = nets.filter(({ hz }) => (mode === 'vdc' ? hz === 0 : mode === 'vac' ? hz !== 0 : true));
-  const parts = wanted.map((net) => {
+  const shownBy = wanted.map((net) => {
     const source = pairSource(net, red, black);
     const shown = loadedVolts(source, meterImpedance(mode, net.hz));
     return mode === 'vdc' && source.openV.re < 0 ? -shown : shown;
   });
-  return parts.length === 1 ? parts[0]! : Math.hypot(...parts);
+  const [only, ...others] = shownBy;
+  return only !== undefined && others.length === 0 ? only : Math.hypot(...shownBy);
 }
 
 /**
@@ -56,9 +56,4 @@ export function readOhms(net: Net, red: number, black: number): number {
   if (red === black) return 0;
   const { behindOhms } = pairSource(net, red, black);
   return behindOhms.re > OPEN_LINE_OHMS ? Number.POSITIVE_INFINITY : behindOhms.re;
-}
-
-export interface LeadPair {
-  readonly red: Point;
-  readonly black: Point;
 }

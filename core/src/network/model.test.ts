@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import type { Coil } from '#core/devices';
-import { CURVES, openingMs } from '#core/devices';
+import type { FamilyName } from '#core/devices';
+import { CLASS_2_MODEL, type Coil, CURVES, coilValue, openingMs, windingModel } from '#core/kinds';
 import { add, divide, impedanceOfVa, magnitude, multiply, type Phasor, phasor } from '#core/units';
 import { bench, demo, powered } from '../testing/demo';
 import { line, rigged } from '../testing/rigged';
-import { CLASS_2_MODEL, HIGH_Z, LOW_Z_OHMS, loadedVolts, meterImpedance, valuesOf, windingModel } from './index';
+import { HIGH_Z, LOW_Z_OHMS, loadedVolts, meterImpedance } from './index';
 
 const row = (va: number) => CLASS_2_MODEL.find((one) => one.va === va)!;
 /** Volts at a load on a source, by the phasor divider. */
@@ -57,7 +57,7 @@ function pullingIn({
       G1: line(120 * share),
       T1: ['control-transformer-24', { va }],
       K1: ['contactor-2', coil(24, inrushVa, 0.7)],
-      ...(base ? { K2: ['relay-interface-1', coil(24, 15, 0.6)] as [string, Record<string, number | string>] } : {}),
+      ...(base ? { K2: ['relay-interface-1', coil(24, 15, 0.6)] as [FamilyName, Record<string, number | string>] } : {}),
     },
     [
       ['G1:L', 'T1:120'],
@@ -166,10 +166,9 @@ describe('coils off their kind', () => {
     releaseMs: 12,
     ...more,
   });
-  const siemens = (one: Coil, mode: number, hz: number) =>
-    magnitude(valuesOf(one, { mode, value: 0, emf: phasor(0), fault: undefined }, hz)[0]!.y);
+  const siemens = (one: Coil, mode: 'out' | 'in', hz: number) => magnitude(coilValue(one, { state: { mode }, fault: undefined }, hz).y);
   it('a 24 V AC coil of 12 ohm on 24 V DC: 2.0 A where it held with 0.271 A, 55 times the heat', () => {
-    const [dc, ac] = [24 * siemens(coil(24), 0, 0), 24 * siemens(coil(24), 1, 60)];
+    const [dc, ac] = [24 * siemens(coil(24), 'out', 0), 24 * siemens(coil(24), 'in', 60)];
     expect(dc).toBeCloseTo(2, 2);
     expect(ac).toBeCloseTo(0.271, 3);
     expect((dc / ac) ** 2).toBeCloseTo(54.5, 0);
@@ -179,14 +178,16 @@ describe('coils off their kind', () => {
     [24, 12],
     [120, 300],
     [240, 1200],
-  ])('the same frame wound for %i V measures %f ohm', (volts, expected) => expect(1 / siemens(coil(volts), 0, 0)).toBeCloseTo(expected, 6));
+  ])('the same frame wound for %i V measures %f ohm', (volts, expected) =>
+    expect(1 / siemens(coil(volts), 'out', 0)).toBeCloseTo(expected, 6),
+  );
   it('a 470 ohm 24 V DC coil draws 51.1 mA', () => {
     const relay = coil(24, { current: 'DC', hz: 0, sealedVa: 24 ** 2 / 470 });
-    expect(24 * siemens(relay, 1, 0)).toBeCloseTo(0.0511, 4);
+    expect(24 * siemens(relay, 'in', 0)).toBeCloseTo(0.0511, 4);
   });
   it('a 240 V coil stuck on 120 V with six times the inrush draws 3.0 times its sealed amps', () => {
     const stuck = coil(240, { inrushVa: 6 * 6.5 });
-    expect((120 * siemens(stuck, 0, 60)) / (240 * siemens(stuck, 1, 60))).toBeCloseTo(3, 6);
+    expect((120 * siemens(stuck, 'out', 60)) / (240 * siemens(stuck, 'in', 60))).toBeCloseTo(3, 6);
   });
 });
 

@@ -1,10 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Circuit } from '#core/circuit';
-import { createRig, frameAt, restMoment, runLog, settleMoment, showMoment, showOhms } from '#core/sequence';
-import { phasor, ZERO } from '#core/units';
+import { createRig, frameAt, howAt, restMoment, runLog, settleMoment, showMoment, showOhms } from '#core/sequence';
 import { bench, DEMO, demo, point, powered, seededNumbers } from '../testing/demo';
-import { branchAmps, createNet, floatingNodes, type Net, planNetwork, readOhms, setPart, solveNet, valuesOf } from './index';
+import { branchAmps, createNet, floatingNodes, type Net, planNetwork, readOhms, setBranch, setPart, solveNet } from './index';
 
 const LATE = 300_000;
 
@@ -58,20 +57,20 @@ describe.each(DEMO)('%s as a network', (name) => {
     const random = seededNumbers(11);
     const nets = plan.hz.map((hz) => createNet(plan, hz));
     const moment = restMoment(plan, 'on');
-    const movable = plan.parts.filter(({ part }) => ['contact', 'coil', 'fuse', 'motor'].includes(part.kind));
+    const rig = createRig(plan);
+    const movable = plan.parts.filter(({ kind }) => kind.modes.length > 1 && kind.bends === undefined);
     const fresh = (): Net[] =>
       plan.hz.map((hz) => {
         const net = createNet(plan, hz);
-        for (const { index } of plan.parts) setPart(net, index, { mode: moment.modes[index]!, value: 1, emf: ZERO, fault: undefined });
+        for (const planned of plan.parts) setPart(net, planned.index, howAt(rig, planned, moment));
         solveNet(net);
         return net;
       });
-    for (const net of nets)
-      for (const { index } of plan.parts) setPart(net, index, { mode: moment.modes[index]!, value: 1, emf: ZERO, fault: undefined });
+    for (const net of nets) for (const planned of plan.parts) setPart(net, planned.index, howAt(rig, planned, moment));
     for (let k = 0; k < 10_000; k++) {
-      const { index } = movable[Math.floor(random() * movable.length)]!;
-      moment.modes[index] = moment.modes[index] === 1 ? 0 : 1;
-      for (const net of nets) setPart(net, index, { mode: moment.modes[index]!, value: 1, emf: ZERO, fault: undefined });
+      const planned = movable[Math.floor(random() * movable.length)]!;
+      moment.modes[planned.index] = moment.modes[planned.index] === 1 ? 0 : 1;
+      for (const net of nets) setPart(net, planned.index, howAt(rig, planned, moment));
       if (k % 500 === 499) for (const net of nets) solveNet(net);
     }
     fresh().forEach((net, index) => {
@@ -93,10 +92,10 @@ describe('odd circuits', () => {
     const before = rig.nets.map(({ vRe }) => vRe.slice());
     const source = plan.parts.filter(({ part }) => part.kind === 'source');
     for (const net of rig.nets) {
-      for (const { part, firstBranch } of source) {
-        const [value] = valuesOf(part, { mode: 0, value: 0, emf: phasor(0), fault: undefined }, net.hz);
-        net.eRe[firstBranch] = value!.emf.re * 1.5;
-        net.stale = true;
+      for (const planned of source) {
+        const { part, kind, firstBranch } = planned;
+        const [value] = kind.admittances(part, howAt(rig, planned, frame.moment), net.hz);
+        setBranch(net, firstBranch, { y: value!.y, emf: { re: value!.emf.re * 1.5, im: value!.emf.im * 1.5 } });
       }
       solveNet(net);
     }

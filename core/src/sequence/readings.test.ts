@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import type { Circuit } from '#core/circuit';
-import { floatingNodes, partNamed } from '#core/network';
+import { partNamed } from '#core/graph';
+import { floatingNodes } from '#core/network';
+import { tellChange, tellHindrance, tellLeft } from '#core/words';
 import { bench, demo, on, point, powered } from '../testing/demo';
-import { tellChange, whyNotOn } from './index';
+import { isIn, whyNotOn } from './index';
 
 const Q1 = demo('Q1');
 const cooling = [powered, on('TC1', 'cooling')];
@@ -47,8 +49,8 @@ describe('condensing unit, what a meter reads', () => {
   it('at pull-in the coil gets some 22 V', () => {
     const closing = run.trace.frames.find(
       ({ due, moment }) =>
-        due.some((one) => run.plan.parts[one.part]!.device.tag === 'K1' && one.mode === 1) &&
-        moment.modes[partNamed(run.plan, 'dDT1' as never, '1-2')!.index] === 2,
+        due.some((one) => run.plan.parts[one.part]!.device.tag === 'K1' && one.mode === 'in') &&
+        isIn(moment, partNamed(run.plan, 'dDT1' as never, '1-2')!, 'series-timer', 'passing'),
     )!;
     within(run.read(closing.atMs, 'K1:A1,K1:A2'), 22.3, 0.6);
   });
@@ -171,7 +173,7 @@ describe('what happens over time', () => {
 
   it('a transformer too small stalls the contactor: energized, never closed', () => {
     const small = bench(field(field(field(Q1, 'dT1', 'va', 10), 'dK1', 'inrushVa', 70), 'dTC1', 'worksFromV', 5), cooling);
-    expect(small.trace.changes.some(({ part, to }) => small.plan.parts[part]!.device.tag === 'K1' && to === 1)).toBe(false);
+    expect(small.trace.changes.some(({ part, to }) => small.plan.parts[part]!.device.tag === 'K1' && to === 'in')).toBe(false);
     expect(small.read(300_000, 'K1:A1,K1:A2')).toBeGreaterThan(5);
   });
 
@@ -183,7 +185,7 @@ describe('what happens over time', () => {
     };
     const run = bench(shorted, [powered]);
     const blown = run.trace.changes.find(({ part }) => run.plan.parts[part]!.device.tag === 'F1')!;
-    expect(blown.to).toBe(1);
+    expect(blown.to).toBe('open');
     expect(blown.atMs).toBeGreaterThan(20);
     expect(blown.atMs).toBeLessThan(3000);
     const healed = bench(Q1, [powered, { atMs: 10_000, replaced: 'dF1' as never }]);
@@ -194,9 +196,11 @@ describe('what happens over time', () => {
     const why = (log: Parameters<typeof bench>[1], atMs: number, tag = 'K1', faults: string[] = [], circuit = Q1) => {
       const one = bench(circuit, log, faults);
       const part = partNamed(one.plan, `d${tag}` as never, 'coil')!.index;
-      return whyNotOn(one.rig, one.at(atMs), part, atMs).map(({ words }) => words);
+      return whyNotOn(one.rig, one.at(atMs), part, atMs).map((hindrance) =>
+        [tellHindrance(one.plan, hindrance), hindrance.endsAtMs === undefined ? '' : tellLeft(hindrance.endsAtMs, atMs)].join(' ').trim(),
+      );
     };
-    expect(why(cooling, 43_002)).toEqual(['Waits for DT1, 142 s left.']);
+    expect(why(cooling, 43_002)).toEqual(['Waits for DT1. 142 s left.']);
     expect(why([powered], 20_000)).toContain('TC1 is not calling on Y.');
     expect(why([...cooling, on('PS1', 'high')], 20_000)).toContain('PS1 is open.');
     expect(why([...cooling, on('PS1', 'high'), on('PS2', 'pressure', 0, false)], 20_000)).toEqual(

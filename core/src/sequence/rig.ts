@@ -1,19 +1,21 @@
-import type { LogEntry, PowerPosition } from '#core/circuit';
-import { familyOf } from '#core/devices';
-import { createNet, DIRTY_CONTACT_OHMS, type Fault, type Net, type NetworkPlan, setConductor, setPart, solveNet } from '#core/network';
-import { type Phasor, phasor, ZERO } from '#core/units';
-
-/** Everything that can differ between two moments of one run, by part index. Copied at every event. */
-export interface Moment {
-  readonly modes: Int8Array;
-  /** timer: ohms while on · travel: position 0..1 · fuse, motor: share of its opening heat */
-  readonly values: Float64Array;
-  readonly emfRe: Float64Array;
-  readonly emfIm: Float64Array;
-  /** `device.input` that is on */
-  readonly inputs: ReadonlySet<string>;
-  readonly power: PowerPosition;
-}
+import type { DeviceId, LogEntry, PowerPosition } from '#core/circuit';
+import type { PlannedPart } from '#core/graph';
+import { type AnyKind, DIRTY_CONTACT_OHMS, type How, type Look, OPEN_SIEMENS, type Own, type Sight, type State } from '#core/kinds';
+import {
+  acrossBranch,
+  branchAmpsRms,
+  branchVoltsRms,
+  createNet,
+  type Fault,
+  type Net,
+  type NetworkPlan,
+  setBranch,
+  setConductor,
+  setPart,
+  solveNet,
+} from '#core/network';
+import { at, phasor, real, ZERO } from '#core/units';
+import { copyMoment, type Moment, putState, stateAt, toRest } from './moment';
 
 /** A circuit on the bench: its plan, one net per frequency, and the faults set into it. */
 export interface Rig {
@@ -24,7 +26,7 @@ export interface Rig {
   readonly faultOf: readonly (string | undefined)[];
   readonly conductorFault: ReadonlyMap<number, 'open' | 'loose'>;
   /** what was last stamped, so that only what moved is stamped again */
-  readonly applied: { modes: Int8Array; values: Float64Array; emfRe: Float64Array; emfIm: Float64Array; power: PowerPosition | undefined };
+  applied: Moment | undefined;
 }
 
 export function createRig(plan: NetworkPlan, faults: readonly Fault[] = []): Rig {
@@ -39,131 +41,193 @@ export function createRig(plan: NetworkPlan, faults: readonly Fault[] = []): Rig
       if (planned) faultOf[planned.index] = fault.mode;
     }
   }
-  const count = plan.parts.length;
-  return {
-    plan,
-    faultOf,
-    conductorFault,
-    ohmsNet: undefined,
-    nets: plan.hz.map((hz) => createNet(plan, hz)),
-    applied: {
-      modes: new Int8Array(count).fill(-1),
-      values: new Float64Array(count),
-      emfRe: new Float64Array(count),
-      emfIm: new Float64Array(count),
-      power: undefined,
-    },
-  };
+  return { plan, faultOf, conductorFault, ohmsNet: undefined, nets: plan.hz.map((hz) => createNet(plan, hz)), applied: undefined };
 }
-
-/** Before anything: nothing energized, inputs at rest, the power switch as given. */
-export function restMoment(plan: NetworkPlan, power: PowerPosition = 'isolated'): Moment {
-  const count = plan.parts.length;
-  const inputs = new Set<string>();
-  for (const device of Object.values(plan.circuit.devices))
-    for (const input of familyOf(device).inputs) if (input.rest) inputs.add(`${device.id}.${input.name}`);
-  return {
-    modes: new Int8Array(count),
-    values: new Float64Array(count),
-    emfRe: new Float64Array(count),
-    emfIm: new Float64Array(count),
-    inputs,
-    power,
-  };
-}
-
-export const copyMoment = (moment: Moment): Moment => ({
-  ...moment,
-  modes: moment.modes.slice(),
-  values: moment.values.slice(),
-  emfRe: moment.emfRe.slice(),
-  emfIm: moment.emfIm.slice(),
-});
 
 /** The fault a part shows under a power position: a device that the switch opens is open whatever its own handle says. */
-function openedFault(rig: Rig, index: number, power: PowerPosition): string | undefined {
-  const { part, device } = rig.plan.parts[index]!;
-  if (power === 'on' || !rig.plan.circuit.powerSwitch[power].open.includes(device.id)) return rig.faultOf[index];
-  if (part.kind === 'contact') return 'stuckOpen';
-  if (part.kind === 'fuse') return 'blown';
-  return part.kind === 'source' ? 'lost' : rig.faultOf[index];
+function faultAt({ plan, faultOf }: Rig, { index, device, kind }: PlannedPart, power: PowerPosition): string | undefined {
+  if (power === 'on' || kind.openedAs === undefined) return faultOf[index];
+  return plan.circuit.powerSwitch[power].open.includes(device.id) ? kind.openedAs : faultOf[index];
+}
+
+const sound = new WeakMap<AnyKind, readonly How[]>();
+
+/** How a sound part of a kind without numbers stands in each of its modes: most parts at most moments, made once. */
+function soundHow(kind: AnyKind): readonly How[] {
+  const known = sound.get(kind);
+  if (known) return known;
+  const made = kind.modes.map((mode): How => ({ state: { mode } as State<string, string>, fault: undefined }));
+  sound.set(kind, made);
+  return made;
+}
+
+export function howAt(rig: Rig, planned: PlannedPart, moment: Moment): How {
+  const fault = faultAt(rig, planned, moment.power);
+  if (fault === undefined && planned.valueNames.length === 0) return at(soundHow(planned.kind), moment.modes[planned.index] ?? 0);
+  return { state: stateAt(moment, planned), fault };
+}
+
+/** The device of a part, as its kind may ask of it. */
+export function ownOf(rig: Rig, moment: Moment, device: DeviceId): Own {
+  const parts = rig.plan.partsIn(device);
+  let others: { part: PlannedPart['part']; how: How }[] | undefined;
+  return {
+    isOn(name) {
+      const input = rig.plan.inputNamed(device, name);
+      return input !== undefined && moment.inputs[input.index] === 1;
+    },
+    holds(id, channel) {
+      const planned = parts.find(({ part }) => part.id === id);
+      return planned?.kind.holds?.(planned.part, howAt(rig, planned, moment), channel) ?? false;
+    },
+    get others() {
+      others ??= parts.map((planned) => ({ part: planned.part, how: howAt(rig, planned, moment) }));
+      return others;
+    },
+  };
 }
 
 const LOOSE_OHMS = DIRTY_CONTACT_OHMS;
 
 /** Brings the nets to a moment, stamping only what differs from the last one, and solves them. */
 export function showMoment(rig: Rig, moment: Moment): void {
-  stampMoment(rig, rig.nets, moment, false);
+  const { applied } = rig;
+  const isOther = applied === undefined || applied.power !== moment.power;
+  if (isOther) stampConductors(rig, rig.nets, moment);
+  for (const planned of rig.plan.parts) {
+    if (!isOther && isAlike(applied, moment, planned)) continue;
+    const how = howAt(rig, planned, moment);
+    for (const net of rig.nets) setPart(net, planned.index, how);
+  }
+  if (isOther) rig.applied = copyMoment(moment);
+  else {
+    applied.modes.set(moment.modes);
+    applied.values.set(moment.values);
+  }
   for (const net of rig.nets) solveNet(net);
+}
+
+function isAlike(a: Moment, b: Moment, { index, valueAt, valueNames }: PlannedPart): boolean {
+  if (a.modes[index] !== b.modes[index]) return false;
+  for (let place = valueAt; place < valueAt + valueNames.length; place++) if (a.values[place] !== b.values[place]) return false;
+  return true;
 }
 
 /** The ohms network at a moment: every source opened, contacts and lifted leads as they stand. */
 export function showOhms(rig: Rig, moment: Moment): Net {
   rig.ohmsNet ??= createNet(rig.plan, 0);
   const net = rig.ohmsNet;
-  stampMoment(rig, [net], moment, true);
-  rig.plan.parts.forEach(({ part, index }) => {
-    if (part.kind === 'source' || part.kind === 'dc-output')
-      setPart(net, index, { mode: 0, value: 0, emf: ZERO, fault: part.kind === 'source' ? 'lost' : 'dead' });
-  });
+  stampConductors(rig, [net], moment);
+  for (const planned of rig.plan.parts) {
+    const how = howAt(rig, planned, moment);
+    setPart(net, planned.index, how);
+    silence(net, planned);
+  }
   net.stale = true;
   return net;
 }
 
-function stampMoment(rig: Rig, nets: readonly Net[], moment: Moment, whole: boolean): void {
-  const { applied, plan } = rig;
-  const moved = whole || applied.power !== moment.power;
-  if (moved) {
-    const lifted = moment.power === 'on' ? [] : plan.circuit.powerSwitch[moment.power].lift;
-    for (const { index, conductor } of plan.conductors) {
-      const fault = rig.conductorFault.get(index);
-      const isLifted = conductor.ends.some((end) => end !== null && lifted.includes(end));
-      for (const net of nets) setConductor(net, index, fault !== 'open' && !isLifted, fault === 'loose' ? LOOSE_OHMS : 0);
-    }
-  }
-  for (let index = 0; index < plan.parts.length; index++) {
-    const same =
-      !moved &&
-      applied.modes[index] === moment.modes[index] &&
-      applied.values[index] === moment.values[index] &&
-      applied.emfRe[index] === moment.emfRe[index] &&
-      applied.emfIm[index] === moment.emfIm[index];
-    if (same) continue;
-    const condition = conditionAt(rig, index, moment);
-    for (const net of nets) setPart(net, index, condition);
-  }
-  if (whole) return;
-  applied.modes.set(moment.modes);
-  applied.values.set(moment.values);
-  applied.emfRe.set(moment.emfRe);
-  applied.emfIm.set(moment.emfIm);
-  applied.power = moment.power;
+/** Opens what brings volts of its own. A winding stays: its copper is what ohms show. */
+function silence(net: Net, { part, firstBranch, branches }: PlannedPart): void {
+  if (part.kind === 'transformer') return;
+  for (let branch = firstBranch; branch < firstBranch + branches; branch++)
+    if (at(net.plan.branches, branch).role === 'source') setBranch(net, branch, { y: phasor(OPEN_SIEMENS), emf: ZERO });
 }
 
-export const conditionAt = (rig: Rig, index: number, moment: Moment) => ({
-  mode: moment.modes[index]!,
-  value: moment.values[index]!,
-  emf: phasor(moment.emfRe[index]!, moment.emfIm[index]!) as Phasor,
-  fault: openedFault(rig, index, moment.power),
-});
+function stampConductors(rig: Rig, nets: readonly Net[], { power }: Moment): void {
+  const lifted = new Set<string | null>(power === 'on' ? [] : rig.plan.circuit.powerSwitch[power].lift);
+  for (const index of [...rig.conductorFault.keys(), ...liftable(rig.plan)]) {
+    const { conductor } = at(rig.plan.conductors, index);
+    const fault = rig.conductorFault.get(index);
+    const isLifted = conductor.ends.some((end) => end !== null && lifted.has(end));
+    for (const net of nets) setConductor(net, index, fault !== 'open' && !isLifted, fault === 'loose' ? LOOSE_OHMS : 0);
+  }
+}
 
-/** Applies one log entry to the inputs and the power switch. A replaced fuse is whole again. */
+const lifts = new WeakMap<NetworkPlan, readonly number[]>();
+
+/** Conductors whose ends the power switch lifts in one of its positions: all others stay as the net was made. */
+function liftable(plan: NetworkPlan): readonly number[] {
+  const known = lifts.get(plan);
+  if (known) return known;
+  const { control, isolated } = plan.circuit.powerSwitch;
+  const ends = new Set<string>([...control.lift, ...isolated.lift]);
+  const made = plan.conductors.flatMap(({ index, conductor }) =>
+    conductor.ends.some((end) => end !== null && ends.has(end)) ? [index] : [],
+  );
+  lifts.set(plan, made);
+  return made;
+}
+
+/** Reads the solved nets from inside one part. Classes, here and below: one of each is made for every part at every event. */
+class LookNow implements Look {
+  constructor(
+    private readonly rig: Rig,
+    private readonly planned: PlannedPart,
+    private readonly moment: Moment,
+  ) {}
+  across(branch: number) {
+    const { firstBranch } = this.planned;
+    return this.rig.nets.map((net) => ({ hz: net.hz, volts: acrossBranch(net, firstBranch + branch) }));
+  }
+  volts(branch: number): number {
+    return branchVoltsRms(this.rig.nets, this.planned.firstBranch + branch);
+  }
+  amps(branch: number): number {
+    return branchAmpsRms(this.rig.nets, this.planned.firstBranch + branch);
+  }
+  process() {
+    const { part } = this.planned;
+    const index = part.kind === 'sensor' ? this.rig.plan.processes.findIndex(({ id }) => id === part.process) : -1;
+    return index < 0 ? undefined : { value: real(this.moment.processes, index), perMinute: real(this.moment.rates, index) };
+  }
+}
+
+class SightNow implements Sight {
+  readonly look: Look;
+  constructor(
+    rig: Rig,
+    private readonly planned: PlannedPart,
+    moment: Moment,
+  ) {
+    this.look = new LookNow(rig, planned, moment);
+  }
+  get volts(): number {
+    return this.planned.branches === 0 ? 0 : this.look.volts(0);
+  }
+  get amps(): number {
+    const { branches, part } = this.planned;
+    if (branches === 0) return 0;
+    return isThreefold(part) ? Math.max(this.look.amps(0), this.look.amps(1), this.look.amps(2)) : this.look.amps(0);
+  }
+  get drive(): number {
+    return this.planned.kind.drive?.(this.planned.part, this.look) ?? 0;
+  }
+}
+
+/** What a part sees of itself at a moment that the nets show; computed when it is asked for. */
+export const sightOf = (rig: Rig, planned: PlannedPart, moment: Moment): Sight => new SightNow(rig, planned, moment);
+
+const isThreefold = ({ kind }: PlannedPart['part']): boolean => kind === 'motor3' || kind === 'load3';
+
+/** Applies one log entry to the inputs, the processes and the power switch. What is replaced comes out of the box. */
 export function applyEntry(rig: Rig, moment: Moment, entry: LogEntry): Moment {
+  const { plan } = rig;
   if ('power' in entry) return { ...moment, power: entry.power };
   if ('replaced' in entry) {
-    for (const { index, part } of rig.plan.partsIn(entry.replaced)) {
-      if (part.kind !== 'fuse') continue;
-      moment.modes[index] = 0;
-      moment.values[index] = 0;
-    }
+    for (const planned of plan.partsIn(entry.replaced)) toRest(moment, planned);
     return moment;
   }
-  const device = rig.plan.circuit.devices[entry.device];
-  if (device && familyOf(device).inputs.some(({ name, puts }) => name === entry.input && puts === 'armature'))
-    for (const { index, part } of rig.plan.partsIn(device.id))
-      if (part.kind === 'coil' && part.latch === 'set') moment.modes[index] = entry.on ? 1 : 0;
-  const inputs = new Set(moment.inputs);
-  if (entry.on) inputs.add(`${entry.device}.${entry.input}`);
-  else inputs.delete(`${entry.device}.${entry.input}`);
-  return { ...moment, inputs };
+  if ('process' in entry) {
+    const index = plan.processes.findIndex(({ id }) => id === entry.process);
+    if (index >= 0) moment.processes[index] = entry.to;
+    return moment;
+  }
+  const input = plan.inputNamed(entry.device, entry.input);
+  if (!input) return moment;
+  moment.inputs[input.index] = entry.on ? 1 : 0;
+  const { puts } = input.facts;
+  const put = puts && plan.partsIn(entry.device).find(({ part }) => part.id === puts.part);
+  if (put) putState(moment, put, entry.on ? puts.on : puts.off);
+  return moment;
 }

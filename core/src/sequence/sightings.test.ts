@@ -6,7 +6,7 @@ import { sightingsOf } from './index';
 
 const seen = (name: string, log: readonly LogEntry[], atMs: number, faults: readonly string[] = []) => {
   const run = bench(demo(name), log, faults);
-  return sightingsOf(run.rig, run.at(atMs).moment);
+  return sightingsOf(run.rig, run.at(atMs).seen);
 };
 
 describe('what a person sees and hears', () => {
@@ -34,9 +34,9 @@ describe('what a person sees and hears', () => {
   });
   it('a lamp that gets volts and passes no amps is dark', () => {
     const run = bench(demo('Q9'), [powered, on('TC1', 'cooling')], ['H1.1-2=open']);
-    const { moment } = run.at(300_000);
+    const { seen: sights } = run.at(300_000);
     expect(run.read(300_000, 'H1:1,H1:2')).toBeGreaterThan(100);
-    expect(sightingsOf(run.rig, moment).H1).toBe(false);
+    expect(sightingsOf(run.rig, sights).H1).toBe(false);
   });
   it('a pre-wired relay is in by either of its leads', () => {
     const on24 = rigged({ G1: line(24), K1: ['relay-multi-lead', { coilKind: 'AC', coilHz: '60' }] }, [
@@ -49,7 +49,7 @@ describe('what a person sees and hears', () => {
     ]);
     for (const circuit of [on24, on120]) {
       const run = bench(circuit, [powered]);
-      expect(sightingsOf(run.rig, run.at(1000).moment).K1).toBe(true);
+      expect(sightingsOf(run.rig, run.at(1000).seen).K1).toBe(true);
     }
   });
   it('a latching relay shows where it was put, whatever its reset coil does', () => {
@@ -58,6 +58,6 @@ describe('what a person sees and hears', () => {
       ['G1:N', 'K1:A2'],
     ]);
     const run = bench(circuit, [powered]);
-    expect(sightingsOf(run.rig, run.at(1000).moment).K1).toBe(true);
+    expect(sightingsOf(run.rig, run.at(1000).seen).K1).toBe(true);
   });
 });

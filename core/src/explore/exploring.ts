@@ -1,0 +1,60 @@
+import type { Circuit, DeviceId } from '#core/circuit';
+import { type Fault, type NetworkPlan, planNetwork } from '#core/network';
+import { createRig } from '#core/sequence';
+import { drain, type Progress, type Walked, walkStates } from './walk';
+import { type CoilExposure, watchCoils } from './watch/coils';
+import { type ContactExposure, watchContacts } from './watch/contacts';
+import { type Ending, watchEndings } from './watch/endings';
+import { type LoadExposure, watchLoads } from './watch/loads';
+import { type CurrentExposure, type PointExposure, type VoltsSeen, watchCallInputs, watchCurrents, watchPoints } from './watch/points';
+import { watchThrows } from './watch/throws';
+import { type TransformerExposure, watchTransformers } from './watch/transformers';
+
+export interface Exploration extends PointExposure, CurrentExposure, Walked {
+  readonly plan: NetworkPlan;
+  readonly coils: ReadonlyMap<number, CoilExposure>;
+  readonly contacts: ReadonlyMap<number, ContactExposure>;
+  readonly transformers: ReadonlyMap<number, TransformerExposure>;
+  readonly loads: ReadonlyMap<number, LoadExposure>;
+  readonly throws: ReadonlyMap<number, VoltsSeen>;
+  readonly callInputs: ReadonlyMap<number, VoltsSeen>;
+  /** what is seen on once all has come to rest, by the key of its calls */
+  readonly endings: ReadonlyMap<string, Ending>;
+}
+
+/** Runs every state to its end and keeps the worst that each coil, contact and point meets. */
+export function explore(circuit: Circuit, faults: readonly Fault[] = [], plan = planNetwork(circuit)): Exploration {
+  return drain(exploring(plan, faults));
+}
+
+/**
+ * The same state by state, so that whoever runs it can answer other questions between two of them.
+ * @param near only the states of this device's neighbourhood
+ */
+export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = [], near?: DeviceId): Generator<Progress, Exploration> {
+  const rig = createRig(plan, faults);
+  const coils = watchCoils(rig);
+  const contacts = watchContacts(rig);
+  const transformers = watchTransformers(rig);
+  const loads = watchLoads(rig);
+  const points = watchPoints(rig);
+  const currents = watchCurrents(rig);
+  const callInputs = watchCallInputs(rig);
+  const throws = watchThrows(rig);
+  const endings = watchEndings(rig);
+  const watches = [coils, contacts, transformers, loads, points, currents, callInputs, throws, endings];
+  const walked = yield* walkStates(rig, watches, near);
+  return {
+    plan,
+    ...walked,
+    coils: coils.result(),
+    contacts: contacts.result(),
+    transformers: transformers.result(),
+    loads: loads.result(),
+    callInputs: callInputs.result(),
+    throws: throws.result(),
+    endings: endings.result(),
+    ...points.result(),
+    ...currents.result(),
+  };
+}

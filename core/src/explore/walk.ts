@@ -1,0 +1,141 @@
+import type { DeviceId } from '#core/circuit';
+import { isKind } from '#core/kinds';
+import { branchAmpsRms, type NetworkPlan } from '#core/network';
+import { type Frame, type Rig, type RunLimit, runLog, sightAt } from '#core/sequence';
+import { at, greatest } from '#core/units';
+import { type Calls, callsKey, combinations, groupsNear, logOf } from './calls';
+import type { Scene } from './watch/watch';
+
+/** How far an exploration has come. */
+export interface Progress {
+  readonly seen: number;
+  readonly of: number;
+}
+
+/** Something that was not looked at: combinations of a group that is too large, or what lies behind a limit of a run. */
+export type Untried =
+  | { readonly code: 'combinations'; readonly devices: readonly DeviceId[]; readonly tried: number; readonly of: number }
+  | { readonly code: RunLimit['code']; readonly devices: readonly DeviceId[]; readonly calls: Calls; readonly atMs: number };
+
+/** Runs a walk to its end. */
+export function drain<R>(walk: Generator<unknown, R>): R {
+  for (;;) {
+    const step = walk.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** Runs states one after the other and lets the watches see them. */
+/** @param near only the states of this device's neighbourhood */
+export function* walkStates(rig: Rig, watches: readonly AnyWatch[], near?: DeviceId): Generator<Progress, Walked> {
+  const survey = surveyOf(rig.plan, near);
+  const untried: Untried[] = [...survey.untried];
+  let seen = 0;
+  let of = 1;
+  const isSeen = new Set<string>();
+  const motors = rig.plan.parts.filter(({ kind, part }) => kind.loadClass?.(part) === 'motor');
+  for (const calls of survey.states((more) => {
+    of = more;
+  })) {
+    const key = callsKey(calls);
+    if (isSeen.has(key)) continue;
+    isSeen.add(key);
+    yield { seen: seen++, of: Math.max(of, seen) };
+    for (const watch of watches) watch.begin?.(calls);
+    let heldA = 0;
+    const { frames, limits } = runLog(rig, logOf(calls), {
+      holdProcesses: true,
+      observe(frame) {
+        const scene = sceneOf(rig, motors, frame, calls);
+        if (scene.isQuiet) heldA = Math.max(heldA, drawnA(rig));
+        for (const watch of watches) watch.see?.(frame, scene);
+      },
+    });
+    const last = at(frames, -1);
+    for (const watch of watches) watch.rest?.(last, calls);
+    survey.weighed(calls, heldA);
+    for (const { code, devices, atMs } of limits) untried.push({ code, devices, calls, atMs });
+  }
+  return { statesSeen: seen, untried };
+}
+
+export interface Walked {
+  readonly statesSeen: number;
+  readonly untried: readonly Untried[];
+}
+
+interface AnyWatch {
+  begin?(calls: Calls): void;
+  see?(frame: Frame, scene: Scene): void;
+  rest?(frame: Frame, calls: Calls): void;
+}
+
+function sceneOf(rig: Rig, motors: Rig['plan']['parts'], { seen, due }: Frame, calls: Calls): Scene {
+  const isStarting = motors.some((motor) => sightAt(seen, motor)?.phase === 'under way');
+  const rises = due.some(({ part, mode }) => {
+    const { kind, part: planned } = at(rig.plan.parts, part);
+    const load = kind.loadClass?.(planned);
+    return (load === 'coil' && mode === 'in') || (load === 'motor' && mode === 'starting');
+  });
+  return { calls, isStarting, isQuiet: !isStarting && !rises };
+}
+
+/** Amps that all sources of the mains give together: what makes one group's state heavier than another for everything else. */
+const drawnA = ({ plan, nets }: Rig): number =>
+  plan.parts
+    .filter(isKind('source'))
+    .reduce((sum, { firstBranch, part }) => (part.role === 'mains' ? sum + branchAmpsRms(nets, firstBranch) : sum), 0);
+
+/** Which states to run: each group by itself, then each again with every other group in its heaviest state. */
+interface Survey {
+  states(tell: (of: number) => void): Iterable<Calls>;
+  weighed(calls: Calls, heldA: number): void;
+  readonly untried: readonly Untried[];
+}
+
+function surveyOf(plan: NetworkPlan, near?: DeviceId): Survey {
+  const groups = groupsNear(plan, near).map((group) => combinations(plan, group));
+  const weights = new Map<string, number>();
+  return {
+    *states(tell) {
+      const alone = groups.reduce((sum, { calls }) => sum + calls.length, 1);
+      tell(groups.length > 1 ? 2 * alone - 1 : alone);
+      yield [];
+      for (const { calls } of groups) yield* calls;
+      if (groups.length < 2) return;
+      const heaviest = groups.map(({ calls }) => greatest([[], ...calls], (one) => weights.get(callsKey(one)) ?? 0) ?? []);
+      for (const [index, { calls }] of groups.entries()) {
+        const others = merged(heaviest.filter((_, other) => other !== index));
+        for (const one of calls) yield merged([one, others]);
+      }
+    },
+    weighed: (calls, heldA) => void weights.set(callsKey(calls), heldA),
+    untried: groups.flatMap(({ group, untried }) =>
+      untried
+        ? [
+            {
+              code: 'combinations' as const,
+              devices: [...new Set(group.levers.flatMap((lever) => ('input' in lever ? [lever.input.device.id] : [])))],
+              ...untried,
+            },
+          ]
+        : [],
+    ),
+  };
+}
+
+/** Calls of several groups together; where two say something of one input the first counts. */
+function merged(sets: readonly Calls[]): Calls {
+  const taken = new Map<string, Calls[number]>();
+  for (const call of sets.flat()) {
+    const key = 'process' in call ? call.process : `${call.device}.${call.input}`;
+    if (!taken.has(key)) taken.set(key, call);
+  }
+  return [...taken.values()];
+}
+
+/** Every state that a walk would try with nothing yet known of which is heavy: each group by itself, the others at rest. */
+export function statesOf(plan: NetworkPlan, near?: DeviceId): readonly Calls[] {
+  const all: Calls[] = [[], ...groupsNear(plan, near).flatMap((group) => combinations(plan, group).calls)];
+  return [...new Map(all.map((calls) => [callsKey(calls), calls])).values()];
+}

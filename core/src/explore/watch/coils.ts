@@ -1,0 +1,145 @@
+import type { PlannedPart } from '#core/graph';
+import { type Coil, type Ill, illOf, isKind, plusEnd, signedVolts } from '#core/kinds';
+import { isIn, type Rig, sightOf } from '#core/sequence';
+import { greatest, least } from '#core/units';
+import { type Calls, isTakenAway } from '../calls';
+import { coilAcross, momentOf } from '../pair';
+import type { MakeWatch } from './watch';
+
+/** Volts RMS at a coil's terminals; drive is the share of rated that moves it. */
+interface Got {
+  readonly volts: number;
+  readonly drive: number;
+}
+
+/** The same, in a state. */
+export interface CoilSeen extends Got {
+  readonly calls: Calls;
+}
+
+/** What a coil met over the states tried. */
+export interface CoilExposure extends Ill {
+  /** the end that is on plus, where DC stands on it */
+  readonly plusAt: 'a' | 'b' | undefined;
+  /** lowest volts, over states, at the moment it must close; undefined: never called */
+  readonly pullIn: CoilSeen | undefined;
+  readonly held: CoilSeen | undefined;
+  readonly highest: CoilSeen;
+  /** the most it gets in a state that is no call, its armature in: what might hold it there */
+  readonly leak?: CoilSeen | undefined;
+  /** the most it still gets once all has come to rest: a pulse is over by then */
+  readonly rest: CoilSeen | undefined;
+}
+
+/** What a coil met in one state. */
+interface Met {
+  readonly calls: Calls;
+  peakOpen: Got;
+  closing: Got | undefined;
+  held: Got | undefined;
+  last: Got | undefined;
+  /** what it would still get with its armature in, where it gets something but not enough to close */
+  stay: Got | undefined;
+}
+
+const NOTHING: Got = { volts: 0, drive: 0 };
+
+/** Less than this share leaks to nobody; with its armature in a coil takes several times less current and gets more volts of a leak. */
+const LEAK_SHARE = 0.01;
+
+type PlannedCoil = PlannedPart & { readonly part: Coil };
+
+export const watchCoils: MakeWatch<ReadonlyMap<number, CoilExposure>> = (rig) => {
+  const coils = rig.plan.parts.filter(isKind('coil'));
+  const met = new Map<number, Met[]>(coils.map(({ index }) => [index, []]));
+  const ills = new Map<number, Ill & { readonly dcV: number }>();
+  const current = ({ index }: PlannedPart): Met | undefined => met.get(index)?.at(-1);
+  return {
+    begin(calls) {
+      for (const list of met.values())
+        list.push({ calls, peakOpen: NOTHING, closing: undefined, held: undefined, last: undefined, stay: undefined });
+    },
+    see(frame) {
+      for (const coil of coils) {
+        const now = current(coil);
+        if (!now) continue;
+        const got = gets(rig, coil, frame.moment);
+        now.last = got;
+        if (isIn(frame.moment, coil, 'coil', 'in')) {
+          if (!isTakenAway(now.calls, frame.atMs, got.drive)) now.held = lower(now.held, got);
+        } else {
+          if (got.volts > now.peakOpen.volts) now.peakOpen = got;
+          if (frame.due.some(({ part, mode }) => part === coil.index && mode === 'in')) now.closing = lower(now.closing, got);
+        }
+        ills.set(coil.index, worseIll(rig, coil, frame.moment, ills.get(coil.index)));
+      }
+    },
+    rest({ moment }) {
+      for (const coil of coils) {
+        const now = current(coil);
+        if (!now?.last || isIn(moment, coil, 'coil', 'in')) continue;
+        if (now.last.drive < LEAK_SHARE || now.last.drive >= coil.part.pickUpTypicalRatio) continue;
+        const { volts, drive } = coilAcross(momentOf(rig, coil, moment), coil.part, 'in');
+        now.stay = { volts, drive };
+      }
+    },
+    result: () =>
+      new Map(
+        coils.map(({ index }) => {
+          const { dcV, ...ill } = ills.get(index) ?? { dcV: 0, wastedRatio: 0, reversedRatio: 0 };
+          return [index, { ...worstOf(met.get(index) ?? []), ...ill, plusAt: plusEnd(dcV) }];
+        }),
+      ),
+  };
+};
+
+const gets = (rig: Rig, coil: PlannedCoil, moment: Parameters<typeof sightOf>[2]): Got => {
+  const { volts, drive } = sightOf(rig, coil, moment);
+  return { volts, drive };
+};
+
+const lower = (kept: Got | undefined, now: Got): Got => (!kept || now.drive < kept.drive ? now : kept);
+
+function worseIll(rig: Rig, coil: PlannedCoil, moment: Parameters<typeof sightOf>[2], kept: (Ill & { dcV: number }) | undefined) {
+  const across = sightOf(rig, coil, moment)
+    .look.across(0)
+    .map(({ hz, volts }) => ({ hz, volts: signedVolts(volts, hz) }));
+  const now = illOf(coil.part, across);
+  const dcV = across.find(({ hz }) => hz === 0)?.volts ?? 0;
+  return {
+    dcV: Math.abs(dcV) > Math.abs(kept?.dcV ?? 0) ? dcV : (kept?.dcV ?? 0),
+    wastedRatio: Math.max(kept?.wastedRatio ?? 0, now.wastedRatio),
+    reversedRatio: Math.max(kept?.reversedRatio ?? 0, now.reversedRatio),
+  };
+}
+
+/** A state counts as a call when the coil gets at least half of the most it ever gets: leakage through a timer is no call. */
+function worstOf(met: readonly Met[]): Pick<CoilExposure, 'pullIn' | 'held' | 'highest' | 'leak' | 'rest'> {
+  const flat = met.map(({ calls, closing, peakOpen, stay, held, last }) => ({
+    open: { ...(closing ?? peakOpen), calls },
+    stay: { ...(stay ?? peakOpen), calls },
+    held: held && { ...held, calls },
+    last: last && { ...last, calls },
+    top: Math.max(peakOpen.drive, held?.drive ?? 0),
+  }));
+  const drive = (one: Got): number => one.drive;
+  const most = Math.max(0, ...flat.map(({ top }) => top));
+  const called = most > LEAK_SHARE ? flat.filter(({ top }) => top >= most / 2) : [];
+  const isSeen = <T>(one: T | undefined): one is T => one !== undefined;
+  return {
+    pullIn: least(
+      called.map(({ open }) => open),
+      drive,
+    ),
+    held: least(called.map(({ held }) => held).filter(isSeen), drive),
+    highest: greatest(
+      flat.flatMap(({ open, held }) => (held ? [open, held] : [open])),
+      drive,
+    ) ?? { ...NOTHING, calls: [] },
+    leak: greatest(
+      flat.filter((one) => !called.includes(one)).map(({ stay }) => stay),
+      drive,
+    ),
+    rest: greatest(flat.map(({ last }) => last).filter(isSeen), drive),
+  };
+}

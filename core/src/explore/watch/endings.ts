@@ -1,0 +1,17 @@
+import { type Sightings, sightingsOf } from '#core/sequence';
+import { type Calls, callsKey } from '../calls';
+import type { MakeWatch } from './watch';
+
+/** What is seen on once all has come to rest. */
+export interface Ending {
+  readonly calls: Calls;
+  readonly seen: Sightings;
+}
+
+export const watchEndings: MakeWatch<ReadonlyMap<string, Ending>> = (rig) => {
+  const kept = new Map<string, Ending>();
+  return {
+    rest: ({ seen }, calls) => void kept.set(callsKey(calls), { calls, seen: sightingsOf(rig, seen) }),
+    result: () => kept,
+  };
+};

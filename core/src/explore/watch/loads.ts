@@ -1,0 +1,35 @@
+import type { PlannedPart } from '#core/graph';
+import { pairVolts, partAmps, partVolts } from '#core/network';
+import type { Rig } from '#core/sequence';
+import type { Calls } from '../calls';
+import type { MakeWatch } from './watch';
+
+/** What a load met: the most volts across it, and its amps once everything runs. */
+export interface LoadExposure {
+  readonly highestV: number;
+  readonly runA: number;
+  readonly calls: Calls;
+}
+
+export const watchLoads: MakeWatch<ReadonlyMap<number, LoadExposure>> = (rig) => {
+  const loads = rig.plan.parts.filter(({ kind, part }) => kind.loadClass?.(part) !== undefined);
+  const kept = new Map(loads.map(({ index }) => [index, { highestV: 0, runA: 0, calls: [] as Calls }]));
+  return {
+    see(_frame, { calls, isQuiet }) {
+      for (const load of loads) {
+        const one = kept.get(load.index);
+        if (!one) continue;
+        const volts = loadVolts(rig, load);
+        if (volts > one.highestV) Object.assign(one, { highestV: volts, calls });
+        if (isQuiet) one.runA = Math.max(one.runA, partAmps(rig.nets, rig.plan, load.index));
+      }
+    },
+    result: () => kept,
+  };
+};
+
+/** Volts across a load; of a three-phase one between its first two lines. */
+function loadVolts({ plan, nets }: Rig, { part, device, index }: PlannedPart): number {
+  if (part.kind !== 'motor3' && part.kind !== 'load3') return partVolts(nets, plan, index);
+  return pairVolts(nets, plan.nodeAt(device.id, part.ends[0]), plan.nodeAt(device.id, part.ends[1]));
+}

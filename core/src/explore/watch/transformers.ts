@@ -1,0 +1,61 @@
+import type { PlannedPart } from '#core/graph';
+import { fullVolts, isKind, type Transformer, topSection, windingModel } from '#core/kinds';
+import { branchAmpsRms, pairVolts } from '#core/network';
+import type { Rig } from '#core/sequence';
+import { at } from '#core/units';
+import type { Calls } from '../calls';
+import type { MakeWatch } from './watch';
+
+/** What a transformer met: its lowest secondary volts with the state, and the most VA it gave, held and at the worst moment. */
+export interface TransformerExposure {
+  readonly idleV: number;
+  readonly highestV: number;
+  readonly lowestV: number;
+  readonly lowestAt: Calls;
+  readonly heldVa: number;
+  readonly worstVa: number;
+}
+
+export const watchTransformers: MakeWatch<ReadonlyMap<number, TransformerExposure>> = (rig) => {
+  const transformers = rig.plan.parts.filter(isKind('transformer'));
+  const kept = new Map(
+    transformers.map(({ index, part }) => [
+      index,
+      {
+        idleV: windingModel(part)?.idleV ?? 0,
+        highestV: 0,
+        lowestV: Number.POSITIVE_INFINITY,
+        lowestAt: [] as Calls,
+        heldVa: 0,
+        worstVa: 0,
+      },
+    ]),
+  );
+  return {
+    see({ atMs }, { calls, isQuiet }) {
+      for (const transformer of transformers) {
+        const one = kept.get(transformer.index);
+        if (!one) continue;
+        const { volts, va } = secondaryOf(rig, transformer);
+        if (atMs > 0 && volts < one.lowestV) Object.assign(one, { lowestV: volts, lowestAt: calls });
+        one.highestV = Math.max(one.highestV, volts);
+        one.worstVa = Math.max(one.worstVa, va);
+        if (isQuiet) one.heldVa = Math.max(one.heldVa, va);
+      }
+    },
+    result: () => kept,
+  };
+};
+
+/** Volts and VA at a transformer's whole secondary now. */
+export function secondaryOf(
+  { plan, nets }: Rig,
+  { part, device, firstBranch }: PlannedPart & { readonly part: Transformer },
+): { volts: number; va: number } {
+  const [low, high] = [at(part.secondary, 0), at(part.secondary, -1)].map(({ mark }) => plan.nodeAt(device.id, mark));
+  const volts = pairVolts(nets, high ?? -1, low ?? -1);
+  return { volts, va: volts * branchAmpsRms(nets, firstBranch + topSection(part)) };
+}
+
+/** Rated volts of the whole secondary. */
+export const secondaryRatedV = ({ secondary }: Transformer): number => fullVolts(secondary);
