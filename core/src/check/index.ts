@@ -1,6 +1,8 @@
-export type { Finding } from './finding';
-export type { CoilJudgement, CoilOpinion, Instead, PoleJudgement } from './judge';
-export { demandOf, judgeExposure, judgeLeak, weakestEvidence } from './judge';
-export { checkStudy, isSound, rules } from './rules';
-export type { Rule, Study } from './study';
+export type { CoilJudgement, CoilOpinion } from './judge/coil';
+export { held, judgeExposure, judgeLeak } from './judge/coil';
+export type { Instead, PoleJudgement } from './judge/pole';
+export { demandOf } from './judge/pole';
+export type { Finding, RuleId, Told } from './rules';
+export { checkStudy, isSound, RULE_IDS } from './rules';
+export type { Study } from './study';
 export { studyOf } from './study';

@@ -1,17 +1,18 @@
 import { describe, expect, it } from 'vitest';
+import type { FamilyName } from '#core/devices';
 import { explore } from '#core/explore';
 import { bench, on, powered } from '../testing/demo';
 import { line, rigged } from '../testing/rigged';
 import { checkStudy, studyOf } from './index';
 
 /** A relay's coil on 120 V behind an output of a controller; `bleedW`: a resistor beside the coil. */
-const behind = (output: string, sealedVa: number, bleedW?: number) =>
+const behind = (output: FamilyName, sealedVa: number, bleedW?: number) =>
   rigged(
     {
       G1: line(120),
       S1: [output, {}],
       K1: ['relay-8-pin', { coilKind: 'AC', coilV: 120, coilHz: '60', inrushVa: 2, inrushPf: 0.75, sealedVa, sealedPf: 0.5 }],
-      ...(bleedW ? { E1: ['heater', { volts: 120, watts: bleedW }] as [string, Record<string, number>] } : {}),
+      ...(bleedW ? { E1: ['heater', { volts: 120, watts: bleedW }] as [FamilyName, Record<string, number>] } : {}),
     },
     [
       ['G1:L', 'S1:1'],
@@ -41,7 +42,7 @@ describe('an output that leaks while it is off', () => {
     ['a lighter one stays in', 'output-triac', 0.3, undefined, 'danger'],
     ['a bleeder takes the leak', 'output-triac', 1.3, 5, undefined],
     ['a relay output leaks nothing', 'output-relay', 0.3, undefined, undefined],
-  ])('%s', (_what, output, sealedVa, bleedW, verdict) => {
+  ] as const)('%s', (_what, output, sealedVa, bleedW, verdict) => {
     expect(found(behind(output, sealedVa, bleedW), 'coil-held-by-leak')[0]?.verdict).toBe(verdict);
   });
 });

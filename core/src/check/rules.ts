@@ -1,14 +1,32 @@
-import type { Finding } from './finding';
-import { coilRule, leakRule } from './rules/coils';
-import { baseRule, groupsRule, interposingRule, latchRule, learningRule, oneLegRule, poleRule, throwsRule } from './rules/contacts';
-import { validRule } from './rules/document';
-import { conductorRule, deviceRule, fanRule, insulationRule, loadVoltsRule, overloadRule, voltFreeRule } from './rules/power';
-import { fuseRule, loadRule, tapRule } from './rules/transformers';
-import type { Rule, Study } from './study';
+import { type FindingOf, findingOf, type Opinion, type Rule } from './finding';
+import { baseRule } from './rules/base';
+import { learningRule } from './rules/bothThrows';
+import { leakRule } from './rules/coilLeak';
+import { coilRule } from './rules/coilWindow';
+import { conductorRule } from './rules/conductorAmpacity';
+import { poleRule } from './rules/contactRating';
+import { fanRule } from './rules/fanWithHeat';
+import { insulationRule } from './rules/insulation';
+import { interposingRule } from './rules/interposing';
+import { latchRule } from './rules/latch';
+import { loadVoltsRule } from './rules/loadVolts';
+import { notTriedRule } from './rules/notTried';
+import { deviceRule } from './rules/overcurrentDevice';
+import { overloadRule } from './rules/overloadSetting';
+import { groupsRule } from './rules/servesApart';
+import { oneLegRule } from './rules/staysLive';
+import { throwsRule } from './rules/throws';
+import { fuseRule } from './rules/transformerFuse';
+import { loadRule } from './rules/transformerLoad';
+import { tapRule } from './rules/transformerTap';
+import { validRule } from './rules/valid';
+import { voltFreeRule } from './rules/voltFree';
+import type { Study } from './study';
 
 /** In the order in which they are told. */
-export const rules: readonly Rule[] = [
+const RULES = [
   validRule,
+  notTriedRule,
   voltFreeRule,
   throwsRule,
   latchRule,
@@ -29,9 +47,24 @@ export const rules: readonly Rule[] = [
   oneLegRule,
   interposingRule,
   learningRule,
-];
+] as const;
 
-export const checkStudy = (study: Study): Finding[] => rules.flatMap((rule) => rule.run(study));
+type ListedRule = (typeof RULES)[number];
+type FoundBy<R> = R extends Rule<infer Id, infer T> ? FindingOf<Id, T> : never;
 
-/** Sound: nothing that is a danger or a block. Notes to look at are allowed. */
-export const isSound = (findings: readonly Finding[]): boolean => findings.every(({ verdict }) => verdict === 'good' || verdict === 'look');
+/** What some rule found; its `rule` tells what `told` is. */
+export type Finding = FoundBy<ListedRule>;
+export type RuleId = Finding['rule'];
+export type Told<Id extends RuleId> = Extract<Finding, { rule: Id }>['told'];
+
+export const RULE_IDS: readonly RuleId[] = RULES.map(({ id }) => id);
+
+/** A rule as whoever loops over rules sees it: its opinions are its own. */
+const found = (rule: Rule<string, unknown>, opinion: Opinion<unknown>): Finding => findingOf(rule, opinion) as Finding;
+
+export const checkStudy = (study: Study): Finding[] =>
+  RULES.flatMap((rule) => rule.find(study).map((opinion: Opinion<unknown>) => found(rule, opinion)));
+
+/** Sound: nothing that is a danger or a block, and nothing that could not be judged. Notes to look at are allowed. */
+export const isSound = (findings: readonly Pick<Finding, 'verdict'>[]): boolean =>
+  findings.every(({ verdict }) => verdict === 'good' || verdict === 'look');

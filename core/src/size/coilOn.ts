@@ -1,9 +1,10 @@
-import { coilBand } from './coil';
-import { figure, notKnown, type Sized } from './row';
+import { type Basis, type CoilBandCode, judgeVolts } from './coil';
+import { COIL_ILLS, type CoilIll } from './coilIlls';
+import { figure, type Missing, notKnown, type Said, type Sized } from './sized';
 import type { Verdict } from './verdict';
 
 /** One volts-and-hertz point of a coil's print. A range has two ends. */
-export interface CoilPoint {
+interface CoilPoint {
   readonly lowV: number;
   readonly highV: number;
   /** undefined: the print names none */
@@ -49,7 +50,8 @@ export function parseCoilPrint(print: string): CoilFacts | undefined {
   const current = both ? 'AC/DC' : dc ? 'DC' : ac ? 'AC' : undefined;
   const dual = /^(\d+(?:\.\d+)?)\/(\d+(?:\.\d+)?)V/.exec(plain);
   const points: CoilPoint[] = [];
-  const body = dual ? plain.slice(dual[1]!.length + 1) : plain;
+  const dualLow = dual?.[1];
+  const body = dualLow === undefined ? plain : plain.slice(dualLow.length + 1);
   for (const match of body.matchAll(/(\d+(?:\.\d+)?)(?:-(\d+(?:\.\d+)?))?V[/@]?(50[/-]60|50|60)?(?:HZ)?/g)) {
     const lowV = Number(match[1]);
     const highV = match[2] === undefined ? lowV : Number(match[2]);
@@ -59,134 +61,114 @@ export function parseCoilPrint(print: string): CoilFacts | undefined {
   }
   if (points.length === 0 && /^\d+(\.\d+)?$/.test(plain)) points.push({ lowV: Number(plain), highV: Number(plain), hz: undefined });
   if (points.length === 0 || points.some(({ lowV, highV }) => !(lowV > 0) || highV < lowV)) return undefined;
-  return { current, points, ...(dual ? { dualLowV: Number(dual[1]) } : {}) };
+  return { current, points, ...(dualLow === undefined ? {} : { dualLowV: Number(dualLow) }) };
 }
 
-interface Judged extends Sized {
-  readonly band: string;
+interface OnSupply extends Sized {
+  readonly band: CoilBandCode | undefined;
   /** applied over rated, by flux where the frequency is not the coil's */
   readonly ratio: number | undefined;
 }
 
-const unknown = (missing: readonly string[]): Judged => ({
-  verdict: 'cannot-clear',
-  says: notKnown(missing),
-  figures: [],
+const unknown = (missing: readonly Missing[]): OnSupply => ({ ...notKnown(missing), band: undefined, ratio: undefined });
+
+const told = (verdict: Verdict, said: Said, band: CoilBandCode | undefined, ratio: number, figures: Sized['figures'] = []): OnSupply => ({
+  verdict,
+  said,
+  band,
+  ratio,
+  figures: [figure('applied over rated', ratio, '×', 'flux, V over f'), ...figures],
   rows: [],
-  missing,
-  band: '?',
-  ratio: undefined,
+  missing: [],
 });
 
-const BAND_VERDICT: Readonly<Record<string, { verdict: Verdict; says: string }>> = {
-  A0: { verdict: 'danger', says: 'Dead. It does not move.' },
-  A1: { verdict: 'danger', says: 'Dead. It stays out and may warm.' },
-  A2: { verdict: 'danger', says: 'Buzzes, overheats. It cannot seat and burns slowly.' },
-  A3: { verdict: 'danger', says: 'Buzzes or chatters. Contacts weld.' },
-  A4: { verdict: 'look', says: 'Not guaranteed. It may close cold and fail hot or at low line.' },
-  A5: { verdict: 'good', says: 'Pulls in.' },
-  A6: { verdict: 'look', says: 'High. Works, hums, hot; a short life.' },
-  A7: { verdict: 'danger', says: 'Burns slowly.' },
-  A8: { verdict: 'block', says: 'Burns in seconds to minutes.' },
-  A9: { verdict: 'block', says: 'Burns at once: flash or smoke.' },
-  D0: { verdict: 'danger', says: 'Dead. It does not move.' },
-  D1: { verdict: 'danger', says: 'No pull-in. It may stay in if already closed.' },
-  D2: { verdict: 'danger', says: 'Unlikely. Some operate cold.' },
-  D3: { verdict: 'look', says: 'Not guaranteed. Most operate cold.' },
-  D4: { verdict: 'good', says: 'Pulls in.' },
-  D5: { verdict: 'look', says: 'High. Operates hot; only if its data sheet allows.' },
-  D6: { verdict: 'danger', says: 'Overheats.' },
-  D7: { verdict: 'block', says: 'Burns in minutes.' },
-  D8: { verdict: 'block', says: 'Burns in seconds.' },
-};
+function missingOf(coil: CoilFacts, supply: CoilSupply): Missing[] {
+  const missing: Missing[] = [];
+  if (coil.points.length === 0) missing.push('coil volts');
+  if (coil.current === undefined) missing.push('coil kind, AC or DC');
+  if (supply.volts === undefined) missing.push('supply volts');
+  if (supply.current === undefined) missing.push('supply kind, AC or DC');
+  if (supply.current === 'AC' && coil.current === 'AC' && supply.hz === undefined) missing.push('supply frequency');
+  return missing;
+}
+
+/** What no more or fewer volts would mend: the wrong kind, the wrong way round, halves that work against each other, a pulse held. */
+function illOn(coil: CoilFacts, supply: CoilSupply, volts: number, first: CoilPoint): OnSupply | undefined {
+  const ratio = volts / first.lowV;
+  const is = (code: CoilIll, band: CoilBandCode, share = ratio): OnSupply => told(COIL_ILLS[code].verdict, { code }, band, share);
+  if (coil.current === 'AC' && supply.current === 'DC') return acOnDc(coil, volts, first);
+  if (coil.current === 'DC' && supply.current === 'AC')
+    return coil.polarized ? is('polarized coil on AC', 'D8') : is('DC coil on AC', 'D6');
+  if (coil.polarized && supply.reversed) return is('coil reversed', 'D0', 0);
+  if (coil.halves === 'opposed') return is('half reversed', 'A9');
+  if (coil.pulseRated && supply.continuous) return is('pulse coil held', 'D6');
+  return undefined;
+}
+
+/** An AC coil on DC has only its winding's ohms against the volts. */
+function acOnDc(coil: CoilFacts, volts: number, { lowV }: CoilPoint): OnSupply {
+  const ohms = coil.windingOhms ?? (coil.inrushVa === undefined ? undefined : (0.7 * lowV ** 2) / coil.inrushVa);
+  const heldA = coil.sealedVa === undefined ? undefined : coil.sealedVa / lowV;
+  const flows = ohms === undefined ? undefined : volts / ohms;
+  const heat = flows === undefined || heldA === undefined ? undefined : (flows / heldA) ** 2;
+  const holds = heldA === undefined || ohms === undefined ? undefined : heldA * ohms;
+  const isSafe = heat !== undefined && heat <= 1.21;
+  return told(
+    isSafe ? 'look' : COIL_ILLS['AC coil on DC burns'].verdict,
+    { code: isSafe ? 'AC coil on DC holds' : 'AC coil on DC burns' },
+    'A9',
+    volts / lowV,
+    [
+      figure('current', flows, 'A', 'V over ohms'),
+      figure('heat over held', heat, '×', 'I²R'),
+      figure('DC for the held current', holds, 'V', 'I·R'),
+    ],
+  );
+}
 
 /**
- * A coil's print against a supply: kind first, then frequency, then volts. Steady volts at the coil, called.
- * Bands: common practice with the standards' 0.85, 0.80 and 1.10 (IEC 60947-4-1, IEC 61810-1). Flux is V over f.
+ * A coil's print against a supply: kind first, then frequency, then volts. Flux is V over f.
+ * @param basis whether the volts are a line's nominal ones or were measured at the coil as it is called
  */
-export function coilOn(coil: CoilFacts, supply: CoilSupply): Judged {
-  const missing = [
-    ...(coil.points.length === 0 ? ['coil volts'] : []),
-    ...(coil.current === undefined ? ['coil kind, AC or DC'] : []),
-    ...(supply.volts === undefined ? ['supply volts'] : []),
-    ...(supply.current === undefined ? ['supply kind, AC or DC'] : []),
-    ...(supply.current === 'AC' && coil.current === 'AC' && supply.hz === undefined ? ['supply frequency'] : []),
-  ];
-  if (missing.length > 0 || supply.volts === undefined) return unknown(missing);
-  const told = (verdict: Verdict, says: string, band: string, ratio: number, figures: Judged['figures'] = []): Judged => ({
-    verdict,
-    says,
-    band,
-    ratio,
-    figures: [figure('Applied over rated', ratio, '×', 'flux, V over f'), ...figures],
-    rows: [],
-    missing: [],
-  });
-  const first = coil.points[0]!;
-  if (coil.current === 'AC' && supply.current === 'DC') {
-    const ohms = coil.windingOhms ?? (coil.inrushVa === undefined ? undefined : (0.7 * first.lowV ** 2) / coil.inrushVa);
-    const heldA = coil.sealedVa === undefined ? undefined : coil.sealedVa / first.lowV;
-    const flows = ohms === undefined ? undefined : supply.volts / ohms;
-    const heat = flows === undefined || heldA === undefined ? undefined : (flows / heldA) ** 2;
-    const holds = heldA === undefined || ohms === undefined ? undefined : heldA * ohms;
-    const safe = heat !== undefined && heat <= 1.21;
-    return told(
-      safe ? 'look' : 'block',
-      safe
-        ? 'An AC coil on DC that is small enough to hold, not to pull in.'
-        : 'Burns. An AC coil on DC has only its ohms against the volts.',
-      'A9',
-      supply.volts / first.lowV,
-      [
-        figure('Current', flows, 'A', 'V over ohms'),
-        figure('Heat over held', heat, '×', 'I²R'),
-        figure('DC that gives the held current', holds, 'V', 'I·R'),
-      ],
-    );
-  }
-  if (coil.current === 'DC' && supply.current === 'AC')
-    return coil.polarized
-      ? told('block', 'Shorts. Its diode passes every other half-wave.', 'D8', supply.volts / first.lowV)
-      : told('danger', 'Buzzes, chatters and overheats: a DC coil has no shading ring.', 'D6', supply.volts / first.lowV);
-  if (coil.polarized && supply.reversed) return told('danger', 'Reversed. It does not operate, or its diode shorts the supply.', 'D0', 0);
-  if (coil.halves === 'opposed')
-    return told('block', 'Burns. One half is reversed: no flux, only ohms against the volts.', 'A9', supply.volts / first.lowV);
-  if (coil.pulseRated && supply.continuous)
-    return told('danger', 'Burns. A pulse-rated latching coil is held on.', 'D6', supply.volts / first.lowV);
-  const dc = coil.current === 'DC' || supply.current === 'DC';
-  const match = dc ? first : (coil.points.find(({ hz }) => hz === supply.hz) ?? coil.points.find(({ hz }) => hz === undefined) ?? first);
-  if (!dc && coil.current === 'AC' && match.hz === undefined) return unknown(['coil frequency']);
-  const flux = dc || match.hz === undefined ? 1 : match.hz / supply.hz!;
+export function coilOn(coil: CoilFacts, supply: CoilSupply, basis: Basis = 'nominal'): OnSupply {
+  const missing = missingOf(coil, supply);
+  const { volts } = supply;
+  const [first] = coil.points;
+  if (missing.length > 0 || volts === undefined || first === undefined || coil.current === undefined) return unknown(missing);
+  const ill = illOn(coil, supply, volts, first);
+  if (ill) return ill;
+  const isDc = coil.current === 'DC' || supply.current === 'DC';
+  const match = isDc ? first : (coil.points.find(({ hz }) => hz === supply.hz) ?? coil.points.find(({ hz }) => hz === undefined) ?? first);
+  if (!isDc && coil.current === 'AC' && match.hz === undefined) return unknown(['coil frequency']);
+  const flux = isDc || match.hz === undefined || supply.hz === undefined ? 1 : match.hz / supply.hz;
   // halves in series are for the high volts, in parallel for the low ones
-  const scale =
-    coil.dualLowV === undefined ? 1 : coil.halves === 'parallel' ? coil.dualLowV / first.highV : coil.halves === 'series' ? 1 : undefined;
-  if (scale === undefined) return unknown(['how the two halves are joined']);
-  const low = (supply.volts * flux) / (match.lowV * scale);
-  const high = (supply.volts * flux) / (match.highV * scale);
+  const share =
+    coil.dualLowV === undefined || coil.halves === 'series' ? 1 : coil.halves === 'parallel' ? coil.dualLowV / first.highV : undefined;
+  if (share === undefined) return unknown(['how the two halves are joined']);
+  const [lowV, highV] = [match.lowV * share, match.highV * share];
+  const inrushTimes = coil.inrushVa !== undefined && coil.sealedVa !== undefined ? coil.inrushVa / coil.sealedVa : undefined;
   const floor = coil.pickUpRatio ?? (coil.current === 'DC' ? 0.8 : 0.85);
-  const ratio = low < floor - 1e-9 ? low : high > 1.1 + 1e-9 ? high : low > 1.1 ? 1 : low;
-  const shown = low < floor - 1e-9 ? low : high > 1.1 + 1e-9 ? high : low;
-  const band = coilBand(coil.current === 'DC' ? 'DC' : 'AC', ratio);
-  const normal =
-    supply.classTwo !== false &&
-    coil.current === 'AC' &&
-    match.lowV === 24 &&
-    match.highV === 24 &&
-    ratio > 1.1 &&
-    supply.volts * flux <= 29 + 1e-9;
-  if (normal) return told('good', 'High, normal on light load. Judge it with the coil called.', band, shown);
-  const light = coil.inrushVa !== undefined && coil.sealedVa !== undefined && (ratio * (coil.inrushVa / coil.sealedVa)) ** 2 <= 1.5;
-  const base = BAND_VERDICT[band]!;
-  const says = light && band === 'A2' ? 'Buzzes. It cannot seat.' : light && band === 'A1' ? 'Dead. It stays out and may warm.' : base.says;
-  const k = coil.inrushVa !== undefined && coil.sealedVa !== undefined ? coil.inrushVa / coil.sealedVa : undefined;
-  return told(base.verdict, says, band, shown, [
-    figure('Rated', `${match.lowV}${match.highV > match.lowV ? `–${match.highV}` : ''}`, 'V', 'print'),
-    figure('Guaranteed from', floor * match.lowV * scale, 'V', 'IEC 60947-4-1'),
-    figure('Takes at most', 1.1 * match.highV * scale, 'V', 'IEC 60947-4-1'),
-    ...(k !== undefined && low < 0.75
-      ? [figure('Current over held, stuck open', low * k, '×', 'r·k'), figure('Heat over held, stuck open', (low * k) ** 2, '×', '(r·k)²')]
+  const judged = judgeVolts(
+    { current: coil.current, lowV, highV, inrushTimes, idlesHigh: supply.classTwo !== false },
+    volts * flux,
+    basis,
+    floor,
+  );
+  const low = (volts * flux) / lowV;
+  // inside a range the share of its low end is shown; what decided, elsewhere
+  const shown = judged.ratio === 1 && low > 1.1 ? low : judged.ratio;
+  if (judged.word === 'high, normal on light load') return told('good', { code: 'coil high, normal on light load' }, judged.band, shown);
+  return told(judged.verdict, { code: 'coil', word: judged.word, band: judged.band, isGentle: judged.isGentle }, judged.band, shown, [
+    { ...figure('rated', match.lowV, 'V', 'print'), ...(match.highV > match.lowV ? { to: match.highV } : {}) },
+    figure('guaranteed from', floor * lowV, 'V', 'IEC 60947-4-1'),
+    figure('takes at most', 1.1 * highV, 'V', 'IEC 60947-4-1'),
+    ...(inrushTimes !== undefined && low < 0.75
+      ? [
+          figure('current over held, stuck open', low * inrushTimes, '×', 'r·k'),
+          figure('heat over held, stuck open', (low * inrushTimes) ** 2, '×', '(r·k)²'),
+        ]
       : []),
-    figure('Heat, steady', ratio ** 2, '×', 'r²'),
+    figure('heat, steady', judged.ratio ** 2, '×', 'r²'),
   ]);
 }
 

@@ -1,5 +1,6 @@
 import { COPPER_PER_KELVIN_AT_20, METRES_PER_FOOT, ohmsPerMetre, type WireSize } from '#core/units';
-import { atMost, figure, notKnown, type Row, type Sized } from './row';
+import { atMost, type Row } from './row';
+import { figure, type Missing, notKnown, type Sized } from './sized';
 import { TABLES, type Tables } from './tables';
 import { numberAt, rowFrom, type Table } from './tables/table';
 import { worstVerdict } from './verdict';
@@ -81,7 +82,7 @@ export function judgeConductor(
   tables: Tables = TABLES,
 ): Sized {
   const { size, amps, lengthM, sourceV, deviceA, dropShare = 0.05 } = facts;
-  const missing = [...(size === undefined ? ['size'] : []), ...(amps === undefined ? ['amps'] : [])];
+  const missing: Missing[] = [...(size === undefined ? (['size'] as const) : []), ...(amps === undefined ? (['amps'] as const) : [])];
   const carries = size && ampacity(size, laying, tables);
   const table = size && 'mm2' in size ? tables.ampacityMm2 : tables.ampacityAwg;
   const small = size && 'awg' in size && !facts.motorCircuit ? smallConductorLimit(size.awg, tables) : undefined;
@@ -99,7 +100,7 @@ export function judgeConductor(
           atMost(drop, dropShare * sourceV, {
             asks: 'loses',
             unit: 'V',
-            rating: `${Math.round(dropShare * 100)} % of ${sourceV} V`,
+            rating: { code: 'share', ratio: dropShare, of: sourceV, unit: 'V' },
             source: 'NEC informational notes, IEC 60364-5-52 annex: recommended',
             kind: 'typical',
             beyond: 'look',
@@ -110,16 +111,16 @@ export function judgeConductor(
   const verdict = worstVerdict(rows.map((one) => one.verdict));
   return {
     verdict,
-    says: missing.length > 0 ? notKnown(missing) : rows[0]?.verdict === 'good' ? 'Carries it.' : 'Too thin.',
+    said: missing.length > 0 ? notKnown(missing).said : { code: rows[0]?.verdict === 'good' ? 'carries it' : 'too thin' },
     figures: [
-      figure('Carries', carries, 'A', table.source),
+      figure('carries', carries, 'A', table.source),
       figure(
-        'Loop',
+        'loop',
         size && lengthM !== undefined ? 2 * conductorOhms(size, lengthM, facts.celsius) : undefined,
         'Ω',
         'IEC 60228, ASTM B258',
       ),
-      figure('Loses', drop, 'V', 'I·R'),
+      figure('loses', drop, 'V', 'I·R'),
     ],
     rows,
     missing,

@@ -1,5 +1,6 @@
-import type { DriverKind } from '#core/devices';
-import { atLeast, atMost, figure, notKnown, type Row, type Sized } from './row';
+import type { DriverKind } from '#core/kinds';
+import { type Asks, atLeast, atMost, type Rating, type Row } from './row';
+import { figure, type Missing, notKnown, type Said, type Sized } from './sized';
 import { TABLES, type Tables } from './tables';
 import { numberAt } from './tables/table';
 import { worstVerdict } from './verdict';
@@ -21,8 +22,19 @@ export interface Driven {
   readonly mustReleaseRatio?: number;
 }
 
-const words = (asks: string, rating: string, isPrinted: boolean, tables: Tables) =>
-  ({ asks, unit: 'A', rating, source: isPrinted ? 'nameplate' : tables.outputs.source, kind: isPrinted ? 'limit' : 'typical' }) as const;
+const words = (
+  asks: Asks,
+  rating: Rating['code'] & ('carry' | 'make' | 'greatest volts' | 'least load' | 'must let go' | 'output for'),
+  isPrinted: boolean,
+  tables: Tables,
+) =>
+  ({
+    asks,
+    unit: 'A',
+    rating: { code: rating } as Rating,
+    source: isPrinted ? 'nameplate' : tables.outputs.source,
+    kind: isPrinted ? 'limit' : 'typical',
+  }) as const;
 
 /** The kind of current that an output can switch. */
 const switches = (kind: DriverKind, tables: Tables): string =>
@@ -35,7 +47,15 @@ export function driverRows({ kind, holdA, makeA }: DriverFacts, coil: Driven, ta
   const drives = switches(kind, tables);
   const isWrongKind = coil.current !== undefined && drives !== 'both' && drives !== coil.current;
   return [
-    ...(isWrongKind ? [atMost(coil.volts, 0, { ...words(`switches ${coil.current}`, `${drives} output`, false, tables), unit: 'V' })] : []),
+    ...(isWrongKind
+      ? [
+          atMost(coil.volts, 0, {
+            ...words(coil.current === 'DC' ? 'switches DC' : 'switches AC', 'output for', false, tables),
+            rating: { code: 'output for', current: drives },
+            unit: 'V',
+          }),
+        ]
+      : []),
     atMost(coil.heldA, holdA ?? at('hold A'), words('holds', 'carry', holdA !== undefined, tables)),
     atMost(coil.inrushA, makeA ?? at('make A'), { ...words('makes', 'make', makeA !== undefined, tables), moment: 'made' }),
     atMost(coil.volts, at('most V'), { ...words('switches', 'greatest volts', false, tables), unit: 'V' }),
@@ -46,12 +66,11 @@ export function driverRows({ kind, holdA, makeA }: DriverFacts, coil: Driven, ta
 /** Can this output switch that coil? Hold, make, volts, kind, leakage against release, and the least load it needs. */
 export function judgeDriver(driver: DriverFacts, coil: Driven, tables: Tables = TABLES): Sized {
   const release = coil.mustReleaseRatio ?? (coil.current === 'DC' ? 0.1 : 0.2);
-  const missing = [
-    ...(coil.volts === undefined ? ['coil volts'] : []),
-    ...(coil.current === undefined ? ['coil kind'] : []),
-    ...(coil.heldA === undefined ? ['held amps'] : []),
-    ...(coil.inrushA === undefined ? ['pull-in amps'] : []),
-  ];
+  const missing: Missing[] = [];
+  if (coil.volts === undefined) missing.push('coil volts');
+  if (coil.current === undefined) missing.push('coil kind');
+  if (coil.heldA === undefined) missing.push('held amps');
+  if (coil.inrushA === undefined) missing.push('pull-in amps');
   const leakA = (numberAt(tables.outputs, driver.kind, 'leak mA') ?? 0) / 1000;
   const rows: Row[] = [
     ...driverRows(driver, coil, tables),
@@ -64,20 +83,16 @@ export function judgeDriver(driver: DriverFacts, coil: Driven, tables: Tables = 
         ]
       : []),
   ];
-  const drives = switches(driver.kind, tables);
-  const wrongKind = rows.some(({ rating }) => rating === `${drives} output`);
-  const verdict = missing.length > 0 ? 'cannot-clear' : worstVerdict(rows.map((one) => one.verdict));
+  const wrongKind = rows.find(({ rating }) => rating.code === 'output for');
   const failed = rows.find((one) => one.verdict === 'danger');
+  const said: Said = wrongKind
+    ? { code: 'wrong kind of output', switches: switches(driver.kind, tables), coil: coil.current ?? '' }
+    : failed
+      ? { code: 'relay between', row: failed }
+      : { code: 'drives it' };
   return {
-    verdict,
-    says:
-      missing.length > 0
-        ? notKnown(missing)
-        : wrongKind
-          ? `This output switches ${drives}; the coil is ${coil.current}.`
-          : failed
-            ? `Fit a relay between: ${failed.asks} ${failed.is!.toPrecision(3)} against ${failed.limit!.toPrecision(3)} ${failed.unit}.`
-            : 'Drives it.',
+    verdict: missing.length > 0 ? 'cannot-clear' : worstVerdict(rows.map((one) => one.verdict)),
+    said: missing.length > 0 ? notKnown(missing).said : said,
     figures: [],
     rows,
     missing,
@@ -121,19 +136,24 @@ export function judgeResistor(
   });
 }
 
+const DC_MODULES_A = [0.5, 1, 1.5, 2.5, 5, 10, 20, 40];
+
 /** DC supply for a set of coils and inputs, amps with a quarter in hand, and the usual module above it. */
 export function sizeDcSupply(watts: number | undefined, inputA: number | undefined, volts = 24): Sized {
-  const missing = [...(watts === undefined ? ['coil watts'] : []), ...(inputA === undefined ? ['input amps'] : [])];
-  const amps = watts === undefined || inputA === undefined ? undefined : watts / volts + inputA;
-  const withSpare = amps === undefined ? undefined : amps * 1.25;
-  const modules = [0.5, 1, 1.5, 2.5, 5, 10, 20, 40];
+  const missing: Missing[] = [];
+  if (watts === undefined) missing.push('coil watts');
+  if (inputA === undefined) missing.push('input amps');
+  if (watts === undefined || inputA === undefined) return notKnown(missing);
+  const amps = watts / volts + inputA;
+  const withSpare = amps * 1.25;
+  const module = DC_MODULES_A.find((one) => one >= withSpare);
   return {
-    verdict: missing.length > 0 ? 'cannot-clear' : 'good',
-    says: missing.length > 0 ? notKnown(missing) : `Fit ${modules.find((one) => one >= withSpare!)} A.`,
+    verdict: 'good',
+    said: { code: 'module', amps: module },
     figures: [
-      figure('Draws', amps, 'A', 'watts over volts'),
-      figure('With a quarter in hand', withSpare, 'A', 'common practice'),
-      figure('Module', withSpare === undefined ? undefined : modules.find((one) => one >= withSpare), 'A', 'usual sizes, common practice'),
+      figure('draws', amps, 'A', 'watts over volts'),
+      figure('with a quarter in hand', withSpare, 'A', 'common practice'),
+      figure('module', module, 'A', 'usual sizes, common practice'),
     ],
     rows: [],
     missing,

@@ -1,4 +1,4 @@
-import { figure, notKnown, type Sized } from './row';
+import { figure, type Missing, notKnown, type Sized } from './sized';
 import { nextSize } from './standardSizes';
 import { TABLES, type Tables } from './tables';
 
@@ -22,9 +22,10 @@ export interface HeaterFacts {
 export function sizeHeater(heater: HeaterFacts, tables: Tables = TABLES): Sized {
   const { watts, ratedV, phases, connection = 'delta', ratedIn = connection } = heater;
   const appliedV = heater.appliedV ?? ratedV;
-  const missing = [...(watts === undefined ? ['watts'] : []), ...(ratedV === undefined ? ['rated volts'] : [])];
-  if (watts === undefined || ratedV === undefined || appliedV === undefined)
-    return { verdict: 'cannot-clear', says: notKnown(missing), figures: [], rows: [], missing };
+  const missing: Missing[] = [];
+  if (watts === undefined) missing.push('watts');
+  if (ratedV === undefined) missing.push('rated volts');
+  if (watts === undefined || ratedV === undefined || appliedV === undefined) return notKnown(missing);
   const share = (appliedV / ratedV) ** 2;
   const rewired = phases === 3 && ratedIn !== connection ? (connection === 'wye' ? 1 / 3 : 3) : 1;
   const gives = watts * share * rewired;
@@ -36,17 +37,17 @@ export function sizeHeater(heater: HeaterFacts, tables: Tables = TABLES): Sized 
   const weak = share * rewired < 0.75;
   return {
     verdict: tooHot ? 'danger' : weak ? 'look' : 'good',
-    says: tooHot
-      ? `Overheats. ${Math.round(share * rewired * 100)} % of its rated watts.`
-      : `${Math.round(gives)} W, ${lineA.toFixed(2)} A in each line${weak ? `: only ${Math.round(share * rewired * 100)} % of its heat` : ''}.`,
+    said: tooHot
+      ? { code: 'heater overheats', ratio: share * rewired }
+      : { code: 'heater', watts: gives, lineA, ratio: share * rewired, isWeak: weak },
     figures: [
-      figure('Gives', gives, 'W', 'P ∝ V²'),
-      figure('Share of rated', share * rewired, '×', 'P ∝ V²'),
-      figure('Line', lineA, 'A', phases === 3 ? 'P over √3·V' : 'P over V'),
-      figure('Element', elementA, 'A', 'delta: line over √3'),
-      figure('Element', elementOhms, 'Ω', 'rated volts squared over watts'),
-      figure('Circuit at least', circuitA, 'A', 'NEC 424.4(B): 125 % of heater and its motors'),
-      figure('Breaker', nextSize(tables.sizesNec, circuitA), 'A', tables.sizesNec.source),
+      figure('gives', gives, 'W', 'P ∝ V²'),
+      figure('share of rated', share * rewired, '×', 'P ∝ V²'),
+      figure('line', lineA, 'A', phases === 3 ? 'P over √3·V' : 'P over V'),
+      figure('element amps', elementA, 'A', 'delta: line over √3'),
+      figure('element ohms', elementOhms, 'Ω', 'rated volts squared over watts'),
+      figure('circuit at least', circuitA, 'A', 'NEC 424.4(B): 125 % of heater and its motors'),
+      figure('breaker', nextSize(tables.sizesNec, circuitA), 'A', tables.sizesNec.source),
     ],
     rows: [],
     missing,

@@ -17,20 +17,13 @@ export interface PoleLife {
 export function poleLife(rows: readonly Row[], tables: Tables = TABLES): PoleLife | undefined {
   const broken = rows.filter(({ sense, unit, moment }) => sense === 'most' && unit === 'A' && moment !== 'made');
   if (broken.length === 0 || broken.some(({ is, limit }) => is === undefined || limit === undefined)) return undefined;
-  const share = Math.max(...broken.map(({ is, limit }) => is! / limit!));
+  const share = Math.max(...broken.map(({ is = 0, limit = 1 }) => is / limit));
   const [rated, mechanical, starts] = ['life operations', 'mechanical operations', 'starts an hour'].map((name) =>
     numberAt(tables.constants, name, 'value'),
   );
   if (rated === undefined || mechanical === undefined || starts === undefined || !(share > 0)) return undefined;
   const operations = Math.min(mechanical, rated / share);
   return { operations, years: lifeYears(operations, starts), share };
-}
-
-/** As a person says it: `160 000 operations, 3.1 years at 6 starts an hour (typical)`. */
-export function lifeWords({ operations, years }: PoleLife): string {
-  const thousands = Math.round(operations / 1000);
-  const starts = operations / (years * 8760);
-  return `${thousands} 000 operations, ${years.toFixed(1)} years at ${Number(starts.toFixed(2))} starts an hour (typical)`;
 }
 
 /** Years until a contact has made its rated operations. 8760 hours a year. */

@@ -1,5 +1,5 @@
 import { WATTS_PER_HP } from '#core/units';
-import { type Figure, figure, notKnown, type Sized } from './row';
+import { type Figure, figure, type Missing, notKnown, type Sized } from './sized';
 import { nextSize, sizeUpTo } from './standardSizes';
 import { TABLES, type Tables } from './tables';
 import { keyNumber, numberAt, type Table } from './tables/table';
@@ -24,7 +24,7 @@ export interface MotorFacts {
 export const overloadShare = (serviceFactor: number): number => (serviceFactor >= 1.15 ? 1.25 : 1.15);
 
 /** Nameplate volts of motors belong to system volts: 115 to 120, 230 to 240, 460 to 480, 575 to 600. Source: ANSI C84.1. */
-export const motorVolts = (volts: number, table: Table): number | undefined => {
+const motorVolts = (volts: number, table: Table): number | undefined => {
   const columns = table.columns.map(Number);
   const near = columns.find((column) => column === volts) ?? columns.find((column) => Math.abs(volts / column - 1) < 0.046);
   return near;
@@ -77,50 +77,46 @@ export function sizeMotor(motor: MotorFacts, practice: 'na' | 'iec' = 'na', tabl
   const formula = formulaAmps(motor);
   const base = motor.hermetic ? name : (table?.a ?? name ?? formula);
   const locked = lockedAmps(motor, tables);
-  const missing = [
-    ...(motor.volts === undefined ? ['volts'] : []),
-    ...(base === undefined ? [motor.hermetic ? 'rated-load amps' : 'hp, kW or amps'] : []),
-  ];
-  if (base === undefined || missing.length > 0) return { verdict: 'cannot-clear', says: notKnown(missing), figures: [], rows: [], missing };
+  const missing: Missing[] = [];
+  if (motor.volts === undefined) missing.push('volts');
+  if (base === undefined) missing.push(motor.hermetic ? 'rated-load amps' : 'hp, kW or amps');
+  if (base === undefined || missing.length > 0) return notKnown(missing);
   const figures: Figure[] = [
-    ...(table ? [figure('Running, by table', table.a, 'A', table.source)] : []),
-    ...(name !== undefined ? [figure(motor.hermetic ? 'Rated load' : 'Running, by nameplate', name, 'A', 'nameplate')] : []),
-    ...(formula !== undefined ? [figure('Running, by power', formula, 'A', 'P over V, efficiency and power factor')] : []),
-    ...(locked ? [figure('Locked rotor', locked.a, 'A', locked.source)] : []),
+    ...(table ? [figure('running, by table', table.a, 'A', table.source)] : []),
+    ...(name !== undefined ? [figure(motor.hermetic ? 'rated load' : 'running, by nameplate', name, 'A', 'nameplate')] : []),
+    ...(formula !== undefined ? [figure('running, by power', formula, 'A', 'P over V, efficiency and power factor')] : []),
+    ...(locked ? [figure('locked rotor', locked.a, 'A', locked.source)] : []),
   ];
   if (practice === 'iec') {
     const setting = name ?? base;
     figures.push(
-      figure('Overload set to', setting, 'A', 'IEC 60947-4-1: the nameplate'),
-      figure('Short-circuit device at least, aM or curve D', nextSize(tables.sizesMcb, setting), 'A', 'IEC 60364-4-43; common practice'),
+      figure('overload set to', setting, 'A', 'IEC 60947-4-1: the nameplate'),
+      figure('short-circuit device at least', nextSize(tables.sizesMcb, setting), 'A', 'aM or curve D, IEC 60364-4-43; common practice'),
     );
   } else if (motor.hermetic) {
     figures.push(
-      figure('Conductor at least', base * 1.25, 'A', 'NEC 440.32'),
-      figure('Breaker or fuse at most', device(base, 1.75, tables.sizesNec, false), 'A', 'NEC 440.22(A): 175 %, no next size up'),
-      figure('If it cannot start, at most', device(base, 2.25, tables.sizesNec, false), 'A', 'NEC 440.22(A): 225 %'),
+      figure('conductor at least', base * 1.25, 'A', 'NEC 440.32'),
+      figure('breaker or fuse at most', device(base, 1.75, tables.sizesNec, false), 'A', 'NEC 440.22(A): 175 %, no next size up'),
+      figure('if it cannot start, at most', device(base, 2.25, tables.sizesNec, false), 'A', 'NEC 440.22(A): 225 %'),
     );
   } else {
     const overload = name === undefined ? undefined : name * overloadShare(motor.serviceFactor ?? 1);
     figures.push(
-      figure('Conductor at least', base * 1.25, 'A', 'NEC 430.22'),
-      figure('Inverse-time breaker at most', device(base, 2.5, tables.sizesNec, true), 'A', 'NEC 430.52: 250 %, next size up'),
-      figure('Time-delay fuse at most', device(base, 1.75, tables.sizesNec, true), 'A', 'NEC 430.52: 175 %, next size up'),
-      figure('Non-time-delay fuse at most', device(base, 3, tables.sizesNec, true), 'A', 'NEC 430.52: 300 %, next size up'),
-      figure('Overload at most', overload, 'A', 'NEC 430.32(A)(1): of the nameplate'),
+      figure('conductor at least', base * 1.25, 'A', 'NEC 430.22'),
+      figure('inverse-time breaker at most', device(base, 2.5, tables.sizesNec, true), 'A', 'NEC 430.52: 250 %, next size up'),
+      figure('time-delay fuse at most', device(base, 1.75, tables.sizesNec, true), 'A', 'NEC 430.52: 175 %, next size up'),
+      figure('non-time-delay fuse at most', device(base, 3, tables.sizesNec, true), 'A', 'NEC 430.52: 300 %, next size up'),
+      figure('overload at most', overload, 'A', 'NEC 430.32(A)(1): of the nameplate'),
     );
   }
-  const says = `${round(base)} A running${locked ? `, ${round(locked.a)} A locked` : ''}.`;
   return {
     verdict: 'good',
-    says,
+    said: { code: 'motor', runA: base, lockedA: locked?.a },
     figures,
     rows: [],
     missing: name === undefined && practice === 'na' ? ['nameplate amps, for the overload'] : [],
   };
 }
-
-const round = (a: number): string => String(Math.round(a * 10) / 10);
 
 /** The smallest NEMA size whose hp at these volts is enough. Source: NEMA ICS 2. */
 export function nemaSizeFor({ volts, phases, hp }: MotorFacts, tables: Tables = TABLES): string | undefined {
@@ -131,4 +127,10 @@ export function nemaSizeFor({ volts, phases, hp }: MotorFacts, tables: Tables = 
     const cell = tables.nemaSizes.rows.find((row) => row.key === key)?.cells[tables.nemaSizes.columns.indexOf(column)];
     return cell !== null && cell !== undefined && keyNumber(String(cell)) >= hp - 1e-9;
   })?.key;
+}
+
+/** The smallest usual IEC frame, by its AC-3 amps, for a three-phase motor of these kW at 400 V. Common practice. @returns undefined at other volts */
+export function iecFrameFor({ volts, phases, kw }: MotorFacts, tables: Tables = TABLES): string | undefined {
+  if (volts === undefined || kw === undefined || phases !== 3 || Math.abs(volts / 400 - 1) > 0.05) return undefined;
+  return tables.iecFrames.rows.find(({ key }) => (numberAt(tables.iecFrames, key, 'kW') ?? 0) >= kw - 1e-9)?.key;
 }

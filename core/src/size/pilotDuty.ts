@@ -1,17 +1,11 @@
 import { TABLES, type Tables } from './tables';
-import { numberAt, type Table } from './tables/table';
+import { numberAt } from './tables/table';
 
 export interface PilotLimits {
   readonly makeA: number;
   readonly breakA: number;
   readonly mostV: number;
 }
-
-/** The codes that exist: letter and greatest volts. */
-export const pilotCodes = (table: Table): string[] =>
-  table.rows.flatMap(({ key }) =>
-    [150, 300, 600].filter((volts) => volts <= (numberAt(table, key, 'most V') ?? 0)).map((volts) => `${key}${volts}`),
-  );
 
 /**
  * Make and break amps of a code such as B300 at `volts` AC, or R300 at `volts` DC.

@@ -1,9 +1,9 @@
-import type { PoleRatings } from '#core/devices';
+import type { PoleRatings } from '#core/kinds';
 import { driverRows } from './driver';
 import { pilotLimits } from './pilotDuty';
-import { atLeast, atMost, type Row } from './row';
+import { atLeast, atMost, type Rating, type Row } from './row';
 import { TABLES, type Tables } from './tables';
-import { numberAt } from './tables/table';
+import { keyNumber, numberAt } from './tables/table';
 
 /** What a contact must do: amps by kind of load behind it, and the volts it breaks. */
 export interface PoleDemand {
@@ -39,13 +39,8 @@ export const NO_DEMAND: PoleDemand = {
 /** Amps of a relay's hp mark at these volts: what the table gives a motor of that hp. */
 const hpAmps = (ratings: PoleRatings, volts: number, tables: Tables): number | undefined => {
   const hp = volts <= 130 ? ratings.hp120 : volts <= 264 ? ratings.hp240 : undefined;
-  const row = hp === undefined ? undefined : tables.motor1ph.rows.find(({ key }) => Math.abs(fraction(key) - hp) < 0.01);
+  const row = hp === undefined ? undefined : tables.motor1ph.rows.find(({ key }) => Math.abs(keyNumber(key) - hp) < 0.01);
   return row && numberAt(tables.motor1ph, row.key, volts <= 130 ? 115 : 230);
-};
-
-const fraction = (key: string): number => {
-  const [top, bottom] = key.split('/').map(Number);
-  return bottom === undefined ? top! : top! / bottom;
 };
 
 /** The motor class: definite-purpose amps with their locked figure, else AC-3, else an hp mark. A resistive figure says nothing of a motor. */
@@ -86,7 +81,7 @@ function dcRows(ratings: PoleRatings, demand: PoleDemand, total: number, tables:
       atMost(total, code.breakA, {
         asks: 'coil on DC',
         unit: 'A',
-        rating: `pilot duty ${ratings.pilotCode}`,
+        rating: { code: 'pilot duty', pilot: ratings.pilotCode ?? '' },
         source: tables.pilotDc.source,
       }),
     ];
@@ -95,7 +90,7 @@ function dcRows(ratings: PoleRatings, demand: PoleDemand, total: number, tables:
   const inductive = demand.coilHeldA + demand.motorRunA > 0;
   if (covered)
     return [
-      atMost(total, ratings.dcA! * (inductive ? (numberAt(tables.constants, 'inductive share dc', 'value') ?? 0.2) : 1), {
+      atMost(total, (ratings.dcA ?? 0) * (inductive ? (numberAt(tables.constants, 'inductive share dc', 'value') ?? 0.2) : 1), {
         asks: inductive ? 'inductive load on DC' : 'load on DC',
         unit: 'A',
         rating: inductive ? 'DC figure, inductive share' : 'DC figure',
@@ -117,7 +112,7 @@ function dcRows(ratings: PoleRatings, demand: PoleDemand, total: number, tables:
     atMost(total, undefined, {
       asks: 'load on DC',
       unit: 'A',
-      rating: `DC figure at ${Math.round(demand.volts)} V`,
+      rating: { code: 'DC figure at', volts: demand.volts },
       source: tables.dcBreaking.source,
     }),
   ];
@@ -177,17 +172,18 @@ export function judgePole(ratings: PoleRatings, demand: PoleDemand, tables: Tabl
     const estimate = ratings.resistiveA === undefined ? undefined : ratings.resistiveA * (demand.coilHeldA > 0 ? inductive : 1);
     const makeA = pilot?.makeA ?? (ratings.ac15A === undefined ? undefined : 10 * ratings.ac15A) ?? ratings.lockedA ?? ratings.resistiveA;
     const breakA = pilot?.breakA ?? ratings.ac15A ?? ratings.motorA ?? ratings.ac3A ?? estimate;
-    const name = pilot ? `pilot duty ${ratings.pilotCode}` : ratings.ac15A !== undefined ? 'AC-15' : 'contact';
+    const rated = (moment: 'make' | 'break'): Rating =>
+      pilot && ratings.pilotCode !== undefined
+        ? { code: 'pilot duty', pilot: ratings.pilotCode, moment }
+        : { code: ratings.ac15A !== undefined ? 'AC-15' : 'contact', moment };
     const source = pilot
       ? tables.pilotAc.source
       : ratings.ac15A !== undefined
         ? 'nameplate, IEC 60947-5-1'
         : 'nameplate; inductive share common practice';
     const words = { unit: 'A', source, kind: pilot ? 'limit' : 'typical' } as const;
-    classed.push(
-      atMost(demand.coilInrushA + pilotA, makeA, { ...words, asks: 'coil at pull-in', moment: 'made', rating: `${name}, make` }),
-    );
-    classed.push(atMost(demand.coilHeldA + pilotA, breakA, { ...words, asks: 'coil held', rating: `${name}, break` }));
+    classed.push(atMost(demand.coilInrushA + pilotA, makeA, { ...words, asks: 'coil at pull-in', moment: 'made', rating: rated('make') }));
+    classed.push(atMost(demand.coilHeldA + pilotA, breakA, { ...words, asks: 'coil held', rating: rated('break') }));
   }
   return [...rows, ...classed];
 }
@@ -235,7 +231,7 @@ function wettingRows(ratings: PoleRatings, demand: PoleDemand, total: number, ta
     atLeast(total * 1000, least, {
       asks: 'wets the contact',
       unit: 'mA',
-      rating: ratings.leastMa === undefined ? `least for ${kind}` : 'least load',
+      rating: ratings.leastMa === undefined ? { code: 'least for', surface: kind } : 'least load',
       source: ratings.leastMa === undefined ? tables.wetting.source : 'nameplate',
       kind: ratings.leastMa === undefined ? 'typical' : 'limit',
       beyond: demand.inputA > 0 ? 'danger' : 'look',

@@ -1,13 +1,86 @@
 import type { Verdict } from './verdict';
 
+/** What is asked of a part: which current, volts or rating of it. A code; the words are made elsewhere. */
+export type Asks =
+  | 'motor running'
+  | 'motor locked'
+  | 'heater'
+  | 'lamps'
+  | 'lamps as they are made'
+  | 'coil at pull-in'
+  | 'coil held'
+  | 'coil on DC'
+  | 'load on DC'
+  | 'inductive load on DC'
+  | 'breaks'
+  | 'wets the contact'
+  | 'carries'
+  | 'makes'
+  | 'holds'
+  | 'switches'
+  | 'switches AC'
+  | 'switches DC'
+  | 'least load'
+  | 'leaks'
+  | 'points on one common'
+  | 'volts across it'
+  | 'held'
+  | 'closing'
+  | 'closing, line nominal'
+  | 'closing, line at 90 %'
+  | 'secondary fuse'
+  | 'carries the rating'
+  | 'primary fuse'
+  | 'rating'
+  | 'device'
+  | 'loses';
+
+/** What the figure is called on the part or in the table. */
+export type Rating =
+  | {
+      readonly code:
+        | 'motor'
+        | 'locked rotor'
+        | 'AC-3'
+        | 'AC-3 make'
+        | 'hp mark'
+        | 'resistive'
+        | 'lamp (AC-5)'
+        | 'peak make'
+        | '1.5 × resistive'
+        | 'carry'
+        | 'make'
+        | 'rated volts'
+        | 'greatest volts'
+        | 'least load'
+        | 'must let go'
+        | 'DC figure'
+        | 'DC figure, inductive share'
+        | 'group'
+        | '√(P·R)'
+        | '85 %'
+        | 'inrush at 95 % volts'
+        | 'class 2 ceiling'
+        | 'class 2 nameplate'
+        | 'rated secondary'
+        | 'ampacity'
+        | 'small conductor';
+    }
+  | { readonly code: 'pilot duty'; readonly pilot: string; readonly moment?: 'make' | 'break' }
+  | { readonly code: 'AC-15' | 'contact'; readonly moment: 'make' | 'break' }
+  | { readonly code: 'DC figure at'; readonly volts: number }
+  | { readonly code: 'share of the rating'; readonly ratio: number }
+  | { readonly code: 'share'; readonly ratio: number; readonly of: number; readonly unit: 'A' | 'V' }
+  | { readonly code: 'least for'; readonly surface: string }
+  | { readonly code: 'output for'; readonly current: string };
+
 /** One thing asked of a part against one figure for it: what a bar on the screen shows. `is` undefined: nobody knows what is asked. */
 export interface Row {
-  readonly asks: string;
+  readonly asks: Asks;
   readonly is: number | undefined;
   readonly limit: number | undefined;
   readonly unit: string;
-  /** what the figure is called on the part or in the table */
-  readonly rating: string;
+  readonly rating: Rating;
   readonly verdict: Verdict;
   readonly source: string;
   /** a typical figure is common practice; the verdict is the same, the word is not */
@@ -20,10 +93,10 @@ export interface Row {
 
 const SLACK = 1e-9;
 
-interface Wording {
-  readonly asks: string;
+interface Against {
+  readonly asks: Asks;
   readonly unit: string;
-  readonly rating: string;
+  readonly rating: Rating | Extract<Rating, { code: string }>['code'];
   readonly source: string;
   readonly kind?: Row['kind'];
   /** beyond this share of the figure it is worth a look */
@@ -33,58 +106,32 @@ interface Wording {
   readonly beyond?: Verdict;
 }
 
-const made = (sense: Row['sense'], is: number | undefined, limit: number | undefined, verdict: Verdict, words: Wording): Row => ({
+const isKnown = (value: number | undefined): value is number => value !== undefined && !Number.isNaN(value);
+
+const made = (sense: Row['sense'], is: number | undefined, limit: number | undefined, verdict: Verdict, against: Against): Row => ({
   sense,
-  asks: words.asks,
+  asks: against.asks,
   is,
   limit,
-  unit: words.unit,
-  rating: words.rating,
-  source: words.source,
-  moment: words.moment,
-  kind: words.kind ?? 'limit',
-  verdict: is === undefined || limit === undefined || Number.isNaN(is) || Number.isNaN(limit) ? 'cannot-clear' : verdict,
+  unit: against.unit,
+  rating: (typeof against.rating === 'string' ? { code: against.rating } : against.rating) as Rating,
+  source: against.source,
+  moment: against.moment,
+  kind: against.kind ?? 'limit',
+  verdict: isKnown(is) && isKnown(limit) ? verdict : 'cannot-clear',
 });
 
 /** Compared unrounded; a value at the figure is inside. */
-export const atMost = (is: number | undefined, limit: number | undefined, words: Wording): Row => {
+export const atMost = (is: number | undefined, limit: number | undefined, against: Against): Row => {
   const [value, top] = [is ?? Number.NaN, limit ?? Number.NaN];
-  const inside = value <= top * (1 + SLACK);
-  const close = words.lookShare !== undefined && value > top * words.lookShare * (1 + SLACK);
-  return made('most', is, limit, inside ? (close ? 'look' : 'good') : (words.beyond ?? 'danger'), words);
+  const isInside = value <= top * (1 + SLACK);
+  const isClose = against.lookShare !== undefined && value > top * against.lookShare * (1 + SLACK);
+  return made('most', is, limit, isInside ? (isClose ? 'look' : 'good') : (against.beyond ?? 'danger'), against);
 };
 
-export const atLeast = (is: number | undefined, limit: number | undefined, words: Wording): Row => {
+export const atLeast = (is: number | undefined, limit: number | undefined, against: Against): Row => {
   const [value, floor] = [is ?? Number.NaN, limit ?? Number.NaN];
-  const inside = value >= floor * (1 - SLACK);
-  const close = words.lookShare !== undefined && value < (floor / words.lookShare) * (1 - SLACK);
-  return made('least', is, limit, inside ? (close ? 'look' : 'good') : (words.beyond ?? 'danger'), words);
+  const isInside = value >= floor * (1 - SLACK);
+  const isClose = against.lookShare !== undefined && value < (floor / against.lookShare) * (1 - SLACK);
+  return made('least', is, limit, isInside ? (isClose ? 'look' : 'good') : (against.beyond ?? 'danger'), against);
 };
-
-/** A figure without a limit beside it: a result, not a judgement. */
-export interface Figure {
-  readonly name: string;
-  readonly value: number | string | undefined;
-  readonly unit: string;
-  readonly source: string;
-}
-
-export const figure = (name: string, value: number | string | undefined, unit: string, source: string): Figure => ({
-  name,
-  value,
-  unit,
-  source,
-});
-
-/** What a sizing question gives back: the verdict, what was computed, what was judged, and what is still to be said. */
-export interface Sized {
-  readonly verdict: Verdict;
-  readonly says: string;
-  readonly figures: readonly Figure[];
-  readonly rows: readonly Row[];
-  /** facts that are missing, in the words of the form */
-  readonly missing: readonly string[];
-}
-
-/** What stops a verdict, in one sentence: names may hold an "and" or a comma of their own. */
-export const notKnown = (missing: readonly string[]): string => `Cannot clear. Not known: ${missing.join('; ')}.`;

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { Coil } from '#core/devices';
-import { coilBand, coilVerdict, coilWindow, coilWord, judgePole, NO_DEMAND, pilotLimits, worstVerdict } from './index';
+import type { Coil } from '#core/kinds';
+import { coilBand, coilWindow, judgeDrive, judgePole, NO_DEMAND, pilotLimits, worstVerdict } from './index';
 
 const coil = (more: Partial<Coil> = {}): Coil => ({
   kind: 'coil',
@@ -23,6 +23,8 @@ const coil = (more: Partial<Coil> = {}): Coil => ({
   releaseMs: 12,
   ...more,
 });
+const coilWord = (one: Coil, drive: number) => judgeDrive(one, drive)?.word;
+const coilVerdict = (one: Coil, drive: number) => judgeDrive(one, drive)?.verdict;
 const rated = (ratedV: number, ratedHighV = ratedV, more: Partial<Coil> = {}) => coil({ ratedV, ratedHighV, ...more });
 
 describe('coil bands', () => {
@@ -78,8 +80,8 @@ describe('coil bands', () => {
   });
 
   it('is never cleared while volts or kind are unknown', () => {
-    expect(coilVerdict(coil({ ratedV: undefined }), 1)).toBe('cannot-clear');
-    expect(coilVerdict(coil({ current: undefined }), 1)).toBe('cannot-clear');
+    expect(judgeDrive(coil({ ratedV: undefined }), 1)).toBeUndefined();
+    expect(judgeDrive(coil({ current: undefined }), 1)).toBeUndefined();
   });
 
   it.each([
@@ -121,7 +123,7 @@ describe('contacts', () => {
   });
   it('judges a thermostat by carry and make', () => {
     const rows = judgePole({ carryA: 1, makeA: 2 }, { ...none, coilHeldA: 0.3, coilInrushA: 2.5, volts: 24 });
-    expect(rows.map(({ rating, verdict }) => [rating, verdict])).toEqual([
+    expect(rows.map(({ rating, verdict }) => [rating.code, verdict])).toEqual([
       ['carry', 'good'],
       ['make', 'danger'],
     ]);

@@ -1,7 +1,7 @@
-import type { Transformer } from '#core/devices';
-import { windingModel } from '#core/network';
-import { add, amount, capital, divide, impedanceOfVa, inverse, magnitude, multiply, type Phasor, phasor, scale } from '#core/units';
-import { atLeast, atMost, figure, notKnown, type Row, type Sized } from './row';
+import { type Transformer, windingModel } from '#core/kinds';
+import { add, divide, impedanceOfVa, inverse, magnitude, multiply, type Phasor, phasor, scale } from '#core/units';
+import { atLeast, atMost, type Row } from './row';
+import { figure, type Missing, notKnown, type Said, type Sized } from './sized';
 import { nextSize, sizeUpTo } from './standardSizes';
 import { TABLES, type Tables } from './tables';
 import { keyNumber, numberAt } from './tables/table';
@@ -128,11 +128,10 @@ export function sizeTransformer(need: TransformerNeed, tables: Tables = TABLES):
   const style = need.style ?? (ratedV <= 30 ? 'class-2' : 'industrial');
   const share = numberAt(tables.constants, 'transformer share', 'value') ?? 0.8;
   const held = need.sealedVa?.reduce((sum, one) => sum + one, 0);
-  const missing = [
-    ...(va === undefined ? ['rating'] : []),
-    ...(held === undefined ? ['held VA'] : []),
-    ...(inrushVa === undefined ? ['inrush VA'] : []),
-  ];
+  const missing: Missing[] = [];
+  if (va === undefined) missing.push('rating');
+  if (held === undefined) missing.push('held VA');
+  if (inrushVa === undefined) missing.push('inrush VA');
   const needVa = held === undefined ? undefined : held / share;
   const ladder = style === 'class-2' ? tables.ladder24 : tables.inrushCapacity;
   const wanted = needVa === undefined ? undefined : ladder.rows.map(({ key }) => keyNumber(key)).find((one) => one >= needVa - 1e-9);
@@ -156,7 +155,7 @@ export function sizeTransformer(need: TransformerNeed, tables: Tables = TABLES):
     atMost(held, va === undefined ? undefined : va * share, {
       asks: 'held',
       unit: 'VA',
-      rating: `${Math.round(share * 100)} % of the rating`,
+      rating: { code: 'share of the rating', ratio: share },
       source: 'common practice',
       kind: 'typical',
       beyond: held !== undefined && va !== undefined && held > va ? 'danger' : 'look',
@@ -187,37 +186,46 @@ export function sizeTransformer(need: TransformerNeed, tables: Tables = TABLES):
   const verdict: Verdict = missing.length > 0 ? 'cannot-clear' : worstVerdict(rows.map((one) => one.verdict));
   return {
     verdict,
-    says:
-      missing.length > 0
-        ? `${notKnown(missing)}${wanted === undefined ? '' : ` Held load asks for ${wanted} VA.`}`
-        : verdict === 'good'
-          ? `Large enough. ${nominal!.toFixed(1)} V as it closes.`
-          : `${verdict === 'look' ? 'Just large enough' : 'Too small'}. ${nominal!.toFixed(1)} V as it closes; needs ${floor.toFixed(1)}.`,
+    said:
+      missing.length > 0 || nominal === undefined
+        ? { code: 'not known', missing, heldAsksVa: wanted }
+        : {
+            code: 'transformer',
+            is: verdict === 'good' ? 'large enough' : verdict === 'look' ? 'just large enough' : 'too small',
+            closingV: nominal,
+            needsV: floor,
+          },
     figures: [
-      figure('Held', held, 'VA', 'sum of what is on together'),
-      figure('Held over the working share', needVa, 'VA', 'common practice'),
-      figure('Next in the ladder', wanted, 'VA', ladder.source),
-      figure('Closing, square root of squares', vector, 'VA', 'common practice'),
+      figure('held', held, 'VA', 'sum of what is on together'),
+      figure('held over the working share', needVa, 'VA', 'common practice'),
+      figure('next in the ladder', wanted, 'VA', ladder.source),
+      figure('closing, square root of squares', vector, 'VA', 'common practice'),
       figure(
-        'Held and cold in-rush, resistive loads',
+        'held and cold in-rush',
         held === undefined || inrushVa === undefined ? undefined : held + inrushVa,
         'VA',
         'common practice, for sequencers and heater relays',
       ),
-      figure('Idle with the line at 110 %', source ? source.idleV * 1.1 : undefined, 'V', 'turns ratio'),
-      figure('Closing at the coil', nominal, 'V', 'phasor solution'),
-      figure('Closing with the line at 90 %', low, 'V', 'phasor solution'),
-      figure('Secondary', va === undefined ? undefined : va / ratedV, 'A', 'VA over volts'),
+      figure('idle with the line at 110 %', source ? source.idleV * 1.1 : undefined, 'V', 'turns ratio'),
+      figure('closing at the coil', nominal, 'V', 'phasor solution'),
+      figure('closing with the line at 90 %', low, 'V', 'phasor solution'),
+      figure('secondary', va === undefined ? undefined : va / ratedV, 'A', 'VA over volts'),
     ],
     rows,
     missing,
   };
 }
 
-export type FuseSchool = 'hot' | 'common' | 'both';
+type FuseSchool = 'hot' | 'common' | 'both';
 
 /** What a secondary fuse does for each kind of short, by leg and by where the secondary is bonded. */
-export const FUSE_CLEARS: readonly { readonly fault: string; readonly hot: boolean; readonly common: boolean }[] = [
+export type ShortKind =
+  | 'hot to common'
+  | 'hot to frame, common bonded at the transformer'
+  | 'hot to frame, secondary not bonded'
+  | 'hot to frame, common bonded after the fuse';
+
+const FUSE_CLEARS: readonly { readonly fault: ShortKind; readonly hot: boolean; readonly common: boolean }[] = [
   { fault: 'hot to common', hot: true, common: true },
   { fault: 'hot to frame, common bonded at the transformer', hot: true, common: false },
   { fault: 'hot to frame, secondary not bonded', hot: false, common: false },
@@ -236,16 +244,19 @@ export interface ProtectionFacts {
   readonly motorControl?: boolean | undefined;
 }
 
+/** With the shorts that the fuse, where it is, does not clear. */
+export interface FusesSized extends Sized {
+  readonly blind: readonly ShortKind[];
+}
+
 /** Secondary fuse and primary protection of a control transformer. NEC 450.3(B), 430.72(C); class 2 by Chapter 9 Table 11(A), from memory. */
-export function sizeTransformerFuses(facts: ProtectionFacts, tables: Tables = TABLES): Sized {
+export function sizeTransformerFuses(facts: ProtectionFacts, tables: Tables = TABLES): FusesSized {
   const { va, primaryV, secondaryV, fuseA, primaryFuseA, leg = 'hot', bonded = true, motorControl = true } = facts;
-  const missing = [
-    ...(va === undefined ? ['rating'] : []),
-    ...(primaryV === undefined ? ['primary volts'] : []),
-    ...(secondaryV === undefined ? ['secondary volts'] : []),
-  ];
-  if (va === undefined || primaryV === undefined || secondaryV === undefined)
-    return { verdict: 'cannot-clear', says: notKnown(missing), figures: [], rows: [], missing };
+  const missing: Missing[] = [];
+  if (va === undefined) missing.push('rating');
+  if (primaryV === undefined) missing.push('primary volts');
+  if (secondaryV === undefined) missing.push('secondary volts');
+  if (va === undefined || primaryV === undefined || secondaryV === undefined) return { ...notKnown(missing), blind: [] };
   const share = (key: string): number => (numberAt(tables.protection450, key, '%') ?? Number.NaN) / 100;
   const secondaryA = va / secondaryV;
   const primaryA = va / primaryV;
@@ -272,7 +283,7 @@ export function sizeTransformerFuses(facts: ProtectionFacts, tables: Tables = TA
         rating:
           ceiling !== undefined && ceiling < secondaryA * secondaryShare
             ? 'class 2 ceiling'
-            : `${Math.round(secondaryShare * 100)} % of ${round(secondaryA)} A`,
+            : { code: 'share', ratio: secondaryShare, of: secondaryA, unit: 'A' },
         source: ceiling !== undefined && ceiling < secondaryA * secondaryShare ? tables.class2.source : tables.protection450.source,
       }),
       atLeast(fuseA, secondaryA, {
@@ -288,7 +299,7 @@ export function sizeTransformerFuses(facts: ProtectionFacts, tables: Tables = TA
       atMost(primaryFuseA, primaryA * primaryShare, {
         asks: 'primary fuse',
         unit: 'A',
-        rating: `${Math.round(primaryShare * 100)} % of ${round(primaryA)} A`,
+        rating: { code: 'share', ratio: primaryShare, of: primaryA, unit: 'A' },
         source: tables.protection450.source,
       }),
     );
@@ -297,50 +308,38 @@ export function sizeTransformerFuses(facts: ProtectionFacts, tables: Tables = TA
   const legNote: Verdict = leg === 'common' && bonded ? 'look' : 'good';
   const verdict = worstVerdict([worst, legNote]);
   const tooLarge = rows.some(({ verdict: one, asks }) => one === 'danger' && asks === 'secondary fuse');
+  const said: Said =
+    tooLarge && fuseA !== undefined
+      ? { code: 'fuse too large', ratio: fuseA / secondaryA, secondaryA }
+      : fuseA === undefined
+        ? { code: 'fit a fuse', amps: suggested }
+        : verdict === 'good'
+          ? { code: 'fuse fits' }
+          : legNote === 'look' && worst === 'good'
+            ? { code: 'fuse fits, in the common' }
+            : { code: 'fuse rows', rows: rows.filter((row) => row.verdict !== 'good') };
   return {
     verdict,
-    says: tooLarge
-      ? `Too large: ${Math.round((100 * fuseA!) / secondaryA)} % of the secondary's ${round(secondaryA)} A. It clears a short, not an overload.`
-      : fuseA === undefined
-        ? `Fit ${suggested} A.`
-        : verdict === 'good'
-          ? 'Fits.'
-          : legNote === 'look' && worst === 'good'
-            ? 'Fits, but in the common leg it misses an earth fault.'
-            : rows
-                .filter((row) => row.verdict !== 'good')
-                .map((row) => `${capital(row.asks)}: ${amount(row.is, 'A')} against ${amount(row.limit, 'A')}.`)
-                .join(' '),
+    said,
+    blind,
     figures: [
-      figure('Secondary', secondaryA, 'A', 'VA over volts'),
+      figure('secondary', secondaryA, 'A', 'VA over volts'),
       figure(
-        'Secondary fuse at most',
+        'secondary fuse at most',
         most,
         'A',
         classTwo ? `${tables.protection450.source}; ${tables.class2.source}` : tables.protection450.source,
       ),
-      figure('Fit', suggested, 'A', tables.sizesSmallFuse.source),
-      figure('Primary', primaryA, 'A', 'VA over volts'),
-      figure('Primary fuse at most', primaryA * primaryShare, 'A', tables.protection450.source),
-      figure('Primary fuse, largest usual', sizeUpTo(tables.sizesSmallFuse, primaryA * primaryShare), 'A', tables.sizesSmallFuse.source),
-      figure('Does not clear', blind.join('; ') || 'nothing of these', '', 'circuit of the fault'),
+      figure('fit', suggested, 'A', tables.sizesSmallFuse.source),
+      figure('primary', primaryA, 'A', 'VA over volts'),
+      figure('primary fuse at most', primaryA * primaryShare, 'A', tables.protection450.source),
+      figure('primary fuse, largest usual', sizeUpTo(tables.sizesSmallFuse, primaryA * primaryShare), 'A', tables.sizesSmallFuse.source),
     ],
     rows,
     missing,
   };
 }
 
-const round = (a: number): string => String(Math.round(a * 1000) / 1000);
-
 /** Source impedance in per cent of VA base. */
 export const percentImpedance = ({ behind }: SecondarySource, va: number, ratedV: number): number =>
   magnitude(scale(behind, (100 * va) / ratedV ** 2));
-
-/** Class 2 supplies with a source of at most 8 A: the impedance that keeps it there. Source: NEC Chapter 9 Table 11(A), from memory. */
-export const classTwoNameplate = (va: number | undefined, tables: Tables = TABLES): Row =>
-  atMost(va, numberAt(tables.class2, 'nameplate VA', 'value'), {
-    asks: 'rating',
-    unit: 'VA',
-    rating: 'class 2 nameplate',
-    source: tables.class2.source,
-  });

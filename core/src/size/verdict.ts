@@ -1,5 +1,5 @@
 /** One mapping for every rule's own words: worst first in this order. */
-export const VERDICTS = ['block', 'danger', 'cannot-clear', 'look', 'good'] as const;
+const VERDICTS = ['block', 'danger', 'cannot-clear', 'look', 'good'] as const;
 export type Verdict = (typeof VERDICTS)[number];
 
 export const worse = (a: Verdict, b: Verdict): Verdict => (VERDICTS.indexOf(a) <= VERDICTS.indexOf(b) ? a : b);

@@ -1,0 +1,90 @@
+import type { Device, DeviceId, Evidence } from '#core/circuit';
+import { type Brings, type FieldName, familyOf } from '#core/devices';
+import type { ContactExposure, Exploration } from '#core/explore';
+import type { PlannedPart } from '#core/graph';
+import type { Contact, LoadClass } from '#core/kinds';
+import type { NetworkPlan } from '#core/network';
+import { judgePole, type PoleDemand, type PoleLife, poleLife, type Row, type Tables, type Verdict, worstVerdict } from '#core/size';
+import { at } from '#core/units';
+import { held } from './coil';
+import { weakestEvidence } from './evidence';
+
+export interface PoleJudgement {
+  readonly device: Device;
+  readonly part: number;
+  readonly contact: string;
+  readonly exposure: ContactExposure;
+  readonly demand: PoleDemand;
+  readonly rows: readonly Row[];
+  readonly serves: readonly DeviceId[];
+  readonly verdict: Verdict;
+  readonly evidence: Evidence;
+  /** undefined where a figure is missing or nothing is broken */
+  readonly life: PoleLife | undefined;
+  /** states were left out that might be worse */
+  readonly isPartly?: boolean;
+}
+
+/** Held and pull-in amps of a coil that stands in for the one behind a contact. */
+export type Instead = ReadonlyMap<number, { readonly heldA: number; readonly inrushA: number }>;
+
+/** What is asked of a contact, load class by load class, taken from the loads that stop when it opens. */
+export function demandOf(exposure: ContactExposure, plan: NetworkPlan, instead: Instead = new Map()): PoleDemand {
+  const served = exposure.serves.map((one) => ({ ...one, ratio: inrushOf(plan, one.part), own: instead.get(one.part) }));
+  const sum = (kind: LoadClass, amps: (one: (typeof served)[number]) => number = (one) => one.amps): number =>
+    served.reduce((total, one) => total + (one.kind === kind ? amps(one) : 0), 0);
+  const lockedA = sum('motor', ({ amps, ratio }) => amps * ratio);
+  return {
+    motorRunA: sum('motor'),
+    motorLockedA: lockedA > 0 ? Math.max(exposure.startA, lockedA * 0.9) : 0,
+    resistiveA: sum('resistive'),
+    lampA: sum('lamp'),
+    lampInrushA: sum('lamp', ({ amps, ratio }) => amps * ratio),
+    coilHeldA: sum('coil', ({ amps, own }) => own?.heldA ?? amps),
+    coilInrushA: sum('coil', ({ amps, ratio, own }) => own?.inrushA ?? amps * ratio),
+    electronicsA: sum('electronics'),
+    inputA: sum('input'),
+    volts: exposure.breaksV,
+    current: exposure.current,
+  };
+}
+
+function inrushOf(plan: NetworkPlan, index: number): number {
+  const { kind, part } = at(plan.parts, index);
+  return kind.inrushRatio?.(part) ?? 1;
+}
+
+/** The contact against what it really carries. */
+export function judgeContact(
+  { device, index, part }: PlannedPart & { readonly part: Contact },
+  { contacts, plan }: Exploration,
+  tables: Tables,
+  isWhole: boolean,
+): PoleJudgement | undefined {
+  const exposure = contacts.get(index);
+  if (!exposure || exposure.serves.length === 0) return undefined;
+  const demand = demandOf(exposure, plan);
+  const rows = judgePole(part.ratings, demand, tables);
+  if (rows.length === 0) return undefined;
+  return held(
+    {
+      device,
+      part: index,
+      contact: part.id,
+      exposure,
+      demand,
+      rows,
+      serves: [...new Set(exposure.serves.map((load) => at(plan.parts, load.part).device.id))],
+      verdict: worstVerdict(rows.map(({ verdict }) => verdict)),
+      evidence: weakestEvidence(device, ratingFields(device, plan.circuit), plan.circuit),
+      // an isolator is not worked at the job's starts an hour
+      life: part.symbol === 'isolator' ? undefined : poleLife(rows, tables),
+    },
+    isWhole,
+  );
+}
+
+const ratingFields = (device: Device, brings: Pick<Brings, 'families'>): FieldName[] =>
+  Object.entries(familyOf(device, brings).fields).flatMap(([name, facts]) =>
+    facts.optional && device.nameplate[name] ? [name as FieldName] : [],
+  );

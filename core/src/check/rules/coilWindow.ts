@@ -1,0 +1,45 @@
+import type { FieldName } from '#core/devices';
+import type { Coil } from '#core/kinds';
+import { COIL_ILLS } from '#core/size';
+import { ruleOf } from '../finding';
+import type { CoilJudgement, CoilOpinion } from '../judge/coil';
+
+export interface CoilTold {
+  readonly latch: Coil['latch'];
+  readonly opinion: Pick<CoilOpinion, 'word' | 'reason' | 'verdict' | 'isPartly'>;
+}
+
+/** A coil against the volts it gets. */
+export const coilRule = ruleOf<CoilTold>()({
+  id: 'coil-window',
+  source: 'IEC 60947-4-1 limits of operation, NEMA ICS 1; bands between are common practice',
+  find: ({ coils }) =>
+    coils
+      .filter(({ verdict }) => verdict !== 'good')
+      .map((judged) => {
+        const { device, coil, seen, word, reason, verdict, isPartly = false } = judged;
+        return {
+          about: [device],
+          key: coil.id === 'coil' ? '' : coil.id,
+          verdict,
+          told: { latch: coil.latch, opinion: { word, reason, verdict, isPartly } },
+          calls: seen?.calls,
+          is: seen?.volts,
+          limit: reason.code in COIL_ILLS || !('limitV' in reason) ? undefined : reason.limitV,
+          unit: 'V',
+          evidence: judged.evidence,
+          missing: missingOf(judged),
+        };
+      }),
+});
+
+/** What it takes to judge a coil and nobody has read. */
+function missingOf({ coil, reason }: CoilJudgement): FieldName[] {
+  if (reason.code === 'halves not read') return ['coilHalves'];
+  if (reason.code !== 'unread') return [];
+  return [
+    ...(coil.ratedV === undefined ? (['coilV'] as const) : []),
+    ...(coil.current === undefined ? (['coilKind'] as const) : []),
+    ...(coil.hz === undefined ? (['coilHz'] as const) : []),
+  ];
+}
