@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { drain } from '#core/explore';
 import { planNetwork } from '#core/network';
+import { tellSuspect } from '#core/words';
 import { DEMO, demo, point } from '../testing/demo';
 import {
   bestNext,
@@ -11,7 +13,7 @@ import {
   onScale,
   type Policy,
   posterior,
-  predict,
+  predicting,
   profilePoints,
   rankClasses,
   runSession,
@@ -21,8 +23,8 @@ import {
 const study = (name: string) => {
   const circuit = demo(name);
   const plan = planNetwork(circuit);
-  const { log, atMs, about } = circuit.complaints[0]!;
-  const predictions = predict(plan, log, atMs);
+  const { about } = circuit.complaints[0]!;
+  const predictions = drain(predicting(plan, circuit.complaints[0]!));
   const part = plan.partsIn(about).find(({ part: one }) => ['coil', 'source', 'load'].includes(one.kind))!;
   const profile = profilePoints(plan, part.index)!;
   const walk: Test[] = profile.points
@@ -94,7 +96,7 @@ describe('inference', () => {
     expect(before.reduce((sum, one) => sum + one, 0)).toBeCloseTo(1, 9);
     const across = { red: point(circuit, 'PS1:1'), black: point(circuit, 'PS1:2'), mode: 'vac' as const, volts: 26.9 };
     const after = rankClasses(predictions, posterior(predictions, { seen, measured: [across] }));
-    expect(predictions.suspects[after[0]!.members[0]!]!.words).toBe('PS1 1-2 stays open');
+    expect(tellSuspect(predictions.plan, predictions.suspects[after[0]!.members[0]!]!.fault)).toBe('PS1 1-2 stays open');
   });
 
   it('an open coil behind the timer is told by 0 V across the timer', () => {
@@ -105,7 +107,7 @@ describe('inference', () => {
       { red: point(circuit, 'K1:A2'), black: point(circuit, 'T1:C'), mode: 'vac' as const, volts: 0 },
     ];
     const [first] = rankClasses(predictions, posterior(predictions, { seen, measured }));
-    expect(first!.members.map((index) => predictions.suspects[index]!.words)).toContain('K1 coil open');
+    expect(first!.members.map((index) => tellSuspect(predictions.plan, predictions.suspects[index]!.fault))).toContain('K1 coil open');
   });
 
   it('a mistyped reading does not rule the truth out for ever', () => {

@@ -1,7 +1,9 @@
 import type { Sightings } from '#core/sequence';
-import { bestNext, type Evidence, type Measured, pairIndex, posterior, predictedVolts, rankClasses } from './infer';
+import { at } from '#core/units';
+import { bestNext, takenBy } from './advice';
+import { type Evidence, type Measured, posterior, predictedVolts, rankClasses } from './belief';
+import type { Predictions, Test } from './predict';
 import { METER_NOISE } from './scale';
-import type { Predictions, Test } from './suspects';
 
 /** How one chooses the next test from what is known. undefined: nothing left to test. */
 export type Policy = (predictions: Predictions, evidence: Evidence, before: Partial<Test>) => Test | undefined;
@@ -12,8 +14,8 @@ export const byBestNext: Policy = (predictions, evidence, before) => bestNext(pr
 export const fromSource =
   (order: readonly Test[]): Policy =>
   (predictions, evidence) => {
-    const taken = new Set(evidence.measured.map(({ red, black, mode }) => `${mode}${pairIndex(predictions, red, black)}`));
-    return order.find((test) => !taken.has(`${test.mode}${pairIndex(predictions, test.red, test.black)}`));
+    const isTaken = takenBy(predictions, evidence);
+    return order.find(({ red, black, mode }) => !isTaken(mode, predictions.pairOf(red, black)));
   };
 
 /** Live or dead to the return: the point that comes nearest to halving what is still believed. */
@@ -21,11 +23,10 @@ export const halfSplit =
   (order: readonly Test[]): Policy =>
   (predictions, evidence) => {
     const belief = posterior(predictions, evidence);
-    const taken = new Set(evidence.measured.map(({ red, black, mode }) => `${mode}${pairIndex(predictions, red, black)}`));
+    const isTaken = takenBy(predictions, evidence);
     let best: { test: Test; off: number } | undefined;
     for (const test of order) {
-      const pair = pairIndex(predictions, test.red, test.black);
-      if (taken.has(`${test.mode}${pair}`)) continue;
+      if (isTaken(test.mode, predictions.pairOf(test.red, test.black))) continue;
       const half = predictedVolts(predictions, 0, test) / 2;
       const live = belief.reduce((sum, share, index) => sum + (predictedVolts(predictions, index, test) > half ? share : 0), 0);
       const off = Math.abs(live - 0.5);
@@ -41,7 +42,7 @@ export interface SessionEnd {
 }
 
 /** Numbers from a seed, the same on every machine (a 32-bit mix). */
-export function seeded(seed: number): () => number {
+function seeded(seed: number): () => number {
   let state = seed >>> 0;
   return () => {
     state = (state + 0x6d2b79f5) >>> 0;
@@ -62,14 +63,14 @@ const SURE = 0.95;
  */
 export function runSession(predictions: Predictions, truth: number, policy: Policy, seed: number, mostReadings = 80): SessionEnd {
   const random = seeded(seed);
-  const seen: Sightings = predictions.sightings[truth]!;
+  const seen: Sightings = at(predictions.sightings, truth);
   const measured: Measured[] = [];
   let before: Partial<Test> = {};
   for (;;) {
     const [first] = rankClasses(predictions, posterior(predictions, { seen, measured }));
-    if (first && first.share > SURE) return { readings: measured.length, named: predictions.classOf[first.members[0]!]! };
+    if (first && first.share > SURE) return { readings: measured.length, named: at(predictions.classOf, at(first.members, 0)) };
     const test = measured.length < mostReadings ? policy(predictions, { seen, measured }, before) : undefined;
-    if (!test) return { readings: measured.length, named: first && predictions.classOf[first.members[0]!]! };
+    if (!test) return { readings: measured.length, named: first && at(predictions.classOf, at(first.members, 0)) };
     const volts = predictedVolts(predictions, truth, test);
     const noise = gauss(random) * Math.hypot(METER_NOISE.share * volts, METER_NOISE.floorV);
     measured.push({ ...test, volts: Math.abs(volts + noise) });

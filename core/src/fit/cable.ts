@@ -1,9 +1,10 @@
 import { conductorsAt, terminalId } from '#core/circuit';
-import type { Coil } from '#core/devices';
 import { type CoilPair, callsOf, coilAcross, type PairMoment } from '#core/explore';
-import type { NetworkPlan, PlannedPart } from '#core/network';
-import { add, areaMm2, inverse, magnitude, multiply, ohmsPerMetre, phasor, type WireSize } from '#core/units';
+import type { Coil } from '#core/kinds';
+import type { NetworkPlan } from '#core/network';
+import { add, areaMm2, inverse, least, magnitude, multiply, ohmsPerMetre, phasor, type WireSize } from '#core/units';
 import { atLine } from './corners';
+import type { PlannedCoil } from './place';
 
 /** How much longer the two wires of a coil may be, one way, before it no longer surely pulls in. */
 export interface CableRoom {
@@ -26,13 +27,11 @@ const behindWire = ({ nets }: PairMoment, ohms: number): PairMoment => ({
 });
 
 /** The thinnest of the wires on a coil's terminals. */
-export function coilWire({ circuit }: NetworkPlan, { device, part }: PlannedPart): WireSize | undefined {
-  const { a, b } = part as Coil;
-  return [a, b]
-    .flatMap((mark) => conductorsAt(circuit, terminalId(device.id, mark)))
-    .map(({ size }) => size)
-    .reduce<WireSize | undefined>((thin, size) => (!thin || areaMm2(size) < areaMm2(thin) ? size : thin), undefined);
-}
+export const coilWire = ({ circuit }: NetworkPlan, { device, part: { a, b } }: PlannedCoil): WireSize | undefined =>
+  least(
+    [a, b].flatMap((mark) => conductorsAt(circuit, terminalId(device.id, mark))).map(({ size }) => size),
+    areaMm2,
+  );
 
 /**
  * Solved on phasors at the pull-in of every state in which the coil is called, copper at 20 °C; the arithmetic rule gives less.
@@ -43,7 +42,8 @@ export function cableRoom(coil: Coil, pairs: readonly CoilPair[], size: WireSize
   const pullsIn = (line: number, metres: number): boolean =>
     called.every(
       (moment) =>
-        coilAcross(behindWire(atLine(moment, line), 2 * metres * ohmsPerMetre(size)), coil, 0).drive >= coil.pickUpGuaranteedRatio - 1e-9,
+        coilAcross(behindWire(atLine(moment, line), 2 * metres * ohmsPerMetre(size)), coil, 'out').drive >=
+        coil.pickUpGuaranteedRatio - 1e-9,
     );
   const longest = (line: number): number => {
     if (!pullsIn(line, 0)) return 0;

@@ -1,11 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { checkStudy, studyOf } from '#core/check';
 import type { Circuit } from '#core/circuit';
-import type { StockPart } from '#core/devices';
+import type { FamilyName } from '#core/devices';
 import { explore } from '#core/explore';
+import { tellCalls, tellFinding } from '#core/words';
 import { bench, on, powered } from '../testing/demo';
 import { line, rigged } from '../testing/rigged';
-import { candidatesFor, drain, judgeCandidate, preparing, twinOf } from './index';
+import { inHand, placeFor, twinOf } from '../testing/stock';
+import { candidatesFor, judgePart } from './index';
 
 type Plate = Record<string, number | string>;
 
@@ -21,7 +23,7 @@ function place(
     switched = 'float-switch',
     family = 'relay-interface-1',
     turned = false,
-  }: { supply: number | 'DC'; switched?: string; family?: string; turned?: boolean },
+  }: { supply: number | 'DC'; switched?: FamilyName; family?: FamilyName; turned?: boolean },
 ): Circuit {
   const [plus, minus] = turned ? ['K1:A2', 'K1:A1'] : ['K1:A1', 'K1:A2'];
   const dc = supply === 'DC';
@@ -29,7 +31,7 @@ function place(
   return rigged(
     {
       G1: line(dc ? 120 : supply),
-      ...(dc ? { G2: ['dc-supply-module', { inputV: 120, outputV: 24 }] as [string, Plate] } : {}),
+      ...(dc ? { G2: ['dc-supply-module', { inputV: 120, outputV: 24 }] as [FamilyName, Plate] } : {}),
       S1: [switched, { form: 'NO' }],
       K1: [family, plate],
       H1: ['lamp', { volts: dc ? 120 : supply, watts: 5 }],
@@ -54,17 +56,7 @@ function place(
 const coilFinding = (circuit: Circuit) =>
   checkStudy(studyOf(circuit, explore(circuit))).find(({ rule, devices }) => rule === 'coil-window' && devices.includes('dK1' as never));
 
-const part = (plate: Plate, family = 'relay-interface-1'): StockPart => ({
-  id: 'pX',
-  title: 'in hand',
-  family,
-  nameplate: Object.fromEntries(Object.entries(plate).map(([name, value]) => [name, { value, evidence: 'print' }])),
-  print: '',
-  van: '',
-  shelf: '',
-  count: 1,
-  notes: '',
-});
+const part = (plate: Plate, family = 'relay-interface-1') => inHand(family, plate);
 
 // Halves: r = 0.5 in series on the low volts, 2.0 in parallel on the high ones; polarized and pulse coils: common practice.
 const cases: readonly [what: string, plate: Plate, at: Parameters<typeof place>[1], verdict: string | undefined][] = [
@@ -91,9 +83,10 @@ describe('a coil of an unusual kind, in its circuit', () => {
     expect(coilFinding(place(plate, at))?.verdict).toBe(verdict);
   });
   it('tells what to do about it, not to change the volts', () => {
-    expect(coilFinding(place({ ...DC24, coilPlus: 'A1' }, { supply: 'DC', turned: true }))!.remedy).toMatch(/plus/);
-    expect(coilFinding(place(DC24, { supply: 'DC', family: 'relay-latching' }))!.remedy).toMatch(/pulse/);
-    expect(coilFinding(place(DUAL, { supply: 240 }))!.reason).toMatch(/halves/);
+    const words = (...at: Parameters<typeof place>) => tellFinding(place(...at), coilFinding(place(...at))!);
+    expect(words({ ...DC24, coilPlus: 'A1' }, { supply: 'DC', turned: true }).remedy).toMatch(/plus/);
+    expect(words(DC24, { supply: 'DC', family: 'relay-latching' }).remedy).toMatch(/pulse/);
+    expect(words(DUAL, { supply: 240 }).reason).toMatch(/halves/);
   });
   it('a reversed polarized coil does not lift, and a turned plain one does', () => {
     const lit = (plate: Plate) =>
@@ -110,19 +103,19 @@ describe('the same coils as candidates, by the quick table and by the solve', ()
   it.each(cases.filter(([, , at]) => !at.turned && at.family === undefined))('%s', (_what, plate, at, verdict) => {
     const circuit = own(at);
     const device = circuit.devices.dK1!;
-    const need = drain(preparing(circuit, device.id))!;
+    const need = placeFor(circuit, 'K1');
     const hand = part({ ...plate, resistiveA: 6, pilotCode: 'B300', mostV: 300 });
-    const quick = judgeCandidate(need, hand).cells.coil.verdict;
-    const twin = twinOf(circuit, device, hand, explore(circuit), undefined, false);
+    const quick = judgePart(need, hand).cells.coil.verdict;
+    const twin = twinOf(circuit, device, hand, explore(circuit));
     const solved = twin.brings.find(({ rule }) => rule === 'coil-window')?.verdict ?? 'good';
     expect([quick, solved]).toEqual([verdict ?? 'good', verdict ?? 'good']);
   });
   it('a polarized part is laid with its plus on plus, and says which leads change ends', () => {
     const circuit = own({ supply: 'DC' });
     const hand = part({ ...DC24, coilPlus: 'A2', resistiveA: 6, pilotCode: 'B300', mostV: 300 });
-    const need = drain(preparing(circuit, 'dK1' as never))!;
-    const quick = judgeCandidate(need, hand);
-    const twin = twinOf(circuit, circuit.devices.dK1!, hand, explore(circuit), undefined, false);
+    const need = placeFor(circuit, 'K1');
+    const quick = judgePart(need, hand);
+    const twin = twinOf(circuit, circuit.devices.dK1!, hand, explore(circuit));
     for (const { moved } of [quick.mapping, twin.mapping])
       expect(moved).toEqual([
         { from: 'A1', to: 'A2' },
@@ -133,7 +126,7 @@ describe('the same coils as candidates, by the quick table and by the solve', ()
   });
   it('where the coil that stands there is reversed, what would fit is still found', () => {
     const circuit = place({ ...DC24, coilPlus: 'A1' }, { supply: 'DC', turned: true });
-    const need = drain(preparing(circuit, 'dK1' as never))!;
+    const need = placeFor(circuit, 'K1');
     const fits = candidatesFor(need, [part({ ...DC24, resistiveA: 6, pilotCode: 'B300', mostV: 300 })]);
     expect([need.isAssumed, fits[0]?.cells.coil.verdict]).toEqual([true, 'good']);
   });
@@ -147,9 +140,8 @@ describe('a latching relay before its first pulse', () => {
     expect(lampV(false)).toBeLessThan(1);
   });
   it('both are among the states explored: its contact carries the lamp without any pulse', () => {
-    const { contacts, plan } = explore(circuit);
-    const no = plan.partsIn('dK1' as never).find((one) => one.part.kind === 'contact' && one.part.form === 'NO')!;
-    expect(contacts.get(no.index)!.state).toMatch(/found set/);
-    expect(contacts.get(no.index)!.runA).toBeGreaterThan(0.03);
+    const { endings } = explore(circuit);
+    const found = [...endings.values()].find(({ calls }) => tellCalls(circuit, calls) === 'K1 found set')!;
+    expect([found.seen.H1, endings.get('')!.seen.H1]).toEqual([true, false]);
   });
 });

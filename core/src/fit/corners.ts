@@ -1,7 +1,7 @@
-import type { Coil } from '#core/devices';
 import { type CoilPair, callsOf, coilAcross, type PairMoment } from '#core/explore';
-import { type CoilWord, coilWord } from '#core/size';
-import { COPPER_PER_KELVIN_AT_20, impedanceOfVa, magnitude, phasor, scale } from '#core/units';
+import type { Coil } from '#core/kinds';
+import { type CoilWord, judgeDrive } from '#core/size';
+import { COPPER_PER_KELVIN_AT_20, greatest, impedanceOfVa, least, magnitude, phasor, scale } from '#core/units';
 
 /** A coil with the line low or high, its winding cold or hot: what it does then. */
 export interface Corner {
@@ -12,7 +12,7 @@ export interface Corner {
 }
 
 /** A winding that has been on for long is this much warmer. Common practice. */
-export const HOT_KELVIN = 60;
+const HOT_KELVIN = 60;
 
 /** How much less a hot winding pulls at the same volts: all of it for DC, the ohmic part alone for AC. 0.393 % a kelvin, IEC 60028. */
 export function hotShare(coil: Coil): number {
@@ -34,15 +34,22 @@ export const atLine = ({ nets }: PairMoment, line: number): PairMoment => ({
 export function cornersOf(coil: Coil, pairs: readonly CoilPair[]): Corner[] {
   const called = callsOf(coil, pairs).flatMap(({ isCall, pair }) => (isCall ? [pair] : []));
   if (called.length === 0 || coil.ratedV === undefined || coil.current === undefined) return [];
+  const drive = (one: { readonly drive: number }): number => one.drive;
   return [0.9, 1, 1.1].flatMap((line) => {
-    const seen = called.map(({ pullIn }) => coilAcross(atLine(pullIn, line), coil, 0));
     // with the line high what counts is the most it gets, held
     const worst =
       line > 1
-        ? called.map(({ held }) => coilAcross(atLine(held, line), coil, 1)).reduce((a, b) => (b.drive > a.drive ? b : a))
-        : seen.reduce((a, b) => (b.drive < a.drive ? b : a));
-    const word = coilWord(coil, worst.drive);
-    if (!word) return [];
+        ? greatest(
+            called.map(({ held }) => coilAcross(atLine(held, line), coil, 'in')),
+            drive,
+          )
+        : least(
+            called.map(({ pullIn }) => coilAcross(atLine(pullIn, line), coil, 'out')),
+            drive,
+          );
+    const judged = worst && judgeDrive(coil, worst.drive);
+    if (!worst || !judged) return [];
+    const { word } = judged;
     // the guaranteed figure holds for a hot coil too; below it what counts is whether the usual pick-up is still reached
     const failsHot = word === 'not guaranteed' && worst.drive * hotShare(coil) < coil.pickUpTypicalRatio;
     return [false, true].map((hot): Corner => ({ line, hot, volts: worst.volts, word: hot && failsHot ? 'likely fails hot' : word }));

@@ -1,20 +1,27 @@
-export type { SwitchedLoad } from './advice';
-export { arrangementFor, baseFor, polesNeeded, relayOrContactor } from './advice';
-export type { Brief, Caller } from './brief';
-export { CALLERS, circuitOf } from './brief';
 export type { CableRoom } from './cable';
 export { cableRoom, coilWire } from './cable';
-export type { Candidate, Cell } from './candidates';
-export { candidatesFor, exposureOf, judgeCandidate, judgePart, whyMissing } from './candidates';
+export type { Candidate } from './candidate';
+export type { WhyMissing } from './candidates';
+export { candidatesFor, judgePart, whyMissing } from './candidates';
+export type { CellName, Cells } from './cells';
+export { CELL_NAMES } from './cells';
+
+export type { PolesCell, PoleWant } from './cells/poles';
+export { tellingRows } from './cells/telling';
+
 export type { Corner } from './corners';
-export { cornersOf, HOT_KELVIN, hotShare } from './corners';
-export type { Label } from './label';
-export { labelOf } from './label';
-export type { Mapping } from './mapping';
-export { mapTerminals, replacing } from './mapping';
-export { needWords } from './needWords';
-export type { Need } from './place';
-export { coilInUse, drain, preparing } from './place';
-export { spellCoil } from './spell';
-export type { Difference, Twin } from './twin';
-export { atFrequency, twinOf } from './twin';
+export { cornersOf } from './corners';
+export type { Deed } from './deeds';
+export type { Difference } from './differences';
+export { hasMore, isTelling } from './differences';
+export { exposureOf } from './exposure';
+
+export { mapTerminals } from './mapping';
+export type { Asked } from './need';
+export { askedOf } from './need';
+export type { Place } from './place';
+export { coilInUse, preparing } from './place';
+export type { PoleCount } from './poles';
+export type { Twin } from './twin';
+export { twinning } from './twin';
+export type { FitWord } from './word';

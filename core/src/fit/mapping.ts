@@ -1,34 +1,10 @@
-import { type Circuit, conductorsAt, type Device, type EditChange, terminalId } from '#core/circuit';
-import { asDevice, type Coil, type Contact, familyOf, loneDevice, type Part, partsOf, type StockPart } from '#core/devices';
+import { type Circuit, conductorsAt, type Device, terminalId } from '#core/circuit';
+import { familyOf, loneDevice, partsOf, type StockPart } from '#core/devices';
+import type { Coil, Part } from '#core/kinds';
+import { least } from '#core/units';
+import { isWorked, type Pole, polesOf, WAYS } from './poles';
 
-/** A pole as hands see it: a common with one or two throws, or a solid bar. */
-interface Pole {
-  readonly kind: 'contact' | 'bar';
-  readonly duty: Contact['duty'];
-  readonly common: string;
-  readonly nc?: string;
-  readonly no?: string;
-  readonly contacts: readonly Contact[];
-}
-
-function polesOf(parts: readonly Part[]): Pole[] {
-  const poles: Pole[] = [];
-  for (const part of parts) {
-    if (part.kind === 'join' && !part.a.startsWith('#') && part.b !== '!earth')
-      poles.push({ kind: 'bar', duty: 'power', common: part.a, no: part.b, contacts: [] });
-    if (part.kind !== 'contact' || part.mover.by !== 'armature') continue;
-    const open = poles.findIndex(
-      (pole) => pole.kind === 'contact' && pole.common === part.a && pole.contacts.every(({ form }) => form !== part.form),
-    );
-    const own = open < 0 ? { kind: 'contact' as const, duty: part.duty, common: part.a, contacts: [] } : poles[open]!;
-    const grown = { ...own, [part.form === 'NO' ? 'no' : 'nc']: part.b, contacts: [...own.contacts, part] };
-    if (open < 0) poles.push(grown);
-    else poles[open] = grown;
-  }
-  return poles;
-}
-
-export interface PoleFit {
+interface PoleFit {
   readonly was: Pole;
   /** undefined: the part has no pole left for it */
   readonly is: Pole | undefined;
@@ -50,31 +26,73 @@ export interface CoilSupply {
   readonly plusAt: 'a' | 'b' | undefined;
 }
 
+const isCoil = (part: Part): part is Coil => part.kind === 'coil';
+
 /**
  * Lays a part's terminals over those of the device it is to replace: coil on coil, pole on pole, the rest by its mark.
  * A polarized coil is laid with its plus on plus.
  */
 export function mapTerminals(circuit: Circuit, device: Device, part: StockPart, supply?: CoilSupply): Mapping {
   const lone = loneDevice(part);
-  const parts = partsOf(lone);
-  const isWired = (mark: string) => conductorsAt(circuit, terminalId(device.id, mark)).length > 0;
+  const parts = partsOf(lone, circuit);
+  const old = partsOf(device, circuit);
+  const isWired = (mark: string | undefined): mark is string =>
+    mark !== undefined && conductorsAt(circuit, terminalId(device.id, mark)).length > 0;
   const marks = new Map<string, string>();
-  const oldCoils = partsOf(device).filter((one): one is Coil => one.kind === 'coil');
-  const oldCoil = oldCoils.find(({ a, b }) => isWired(a) && isWired(b)) ?? oldCoils[0];
-  const newCoils = parts.filter((one): one is Coil => one.kind === 'coil');
-  const near = (one: Coil) => Math.abs(Math.log((one.ratedV ?? 1) / (supply?.volts ?? one.ratedV ?? 1)));
-  const nearest = newCoils.reduce<Coil | undefined>((best, one) => (!best || near(one) < near(best) ? one : best), undefined);
+  const coil = layCoil(old, parts, isWired, supply, marks);
+  const poles = layPoles(old, parts, isWired, marks);
+  const terminals = familyOf(lone, circuit).terminals;
+  const taken = new Set(marks.values());
+  const wired = familyOf(device, circuit).terminals.filter(isWired);
+  for (const mark of wired)
+    if (!marks.has(mark) && terminals.includes(mark) && !taken.has(mark) && !isLaidByDeed(old, mark)) marks.set(mark, mark);
+  return {
+    marks,
+    poles,
+    coil,
+    lost: wired.filter((mark) => !marks.has(mark)),
+    moved: wired.flatMap((mark) => {
+      const to = marks.get(mark);
+      return to === undefined || to === mark ? [] : [{ from: mark, to }];
+    }),
+  };
+}
+
+/** Lays the coil whose volts are nearest on the leads of the old one. */
+function layCoil(
+  old: readonly Part[],
+  parts: readonly Part[],
+  isWired: (mark: string) => boolean,
+  supply: CoilSupply | undefined,
+  marks: Map<string, string>,
+): Coil | undefined {
+  const coils = old.filter(isCoil);
+  const was = coils.find(({ a, b }) => isWired(a) && isWired(b)) ?? coils[0];
+  const nearest = least(parts.filter(isCoil), ({ ratedV }) => Math.abs(Math.log((ratedV ?? 1) / (supply?.volts ?? ratedV ?? 1))));
   const coil = nearest && plusOnPlus(nearest, supply?.plusAt);
-  if (oldCoil && coil) {
-    marks.set(oldCoil.a, coil.a);
-    marks.set(oldCoil.b, coil.b);
-  }
+  if (was && coil) marks.set(was.a, coil.a).set(was.b, coil.b);
+  return coil;
+}
+
+/** A polarized coil the way round in which plus comes to its plus. */
+function plusOnPlus(coil: Coil, plusAt: CoilSupply['plusAt']): Coil {
+  if (coil.plus === undefined || plusAt === undefined || coil.plus === plusAt) return coil;
+  return { ...coil, a: coil.b, b: coil.a, plus: plusAt };
+}
+
+/** Lays each wired pole on one that can do its work: the like of it first, any contact then, a bar last. */
+function layPoles(
+  old: readonly Part[],
+  parts: readonly Part[],
+  isWired: (mark: string | undefined) => mark is string,
+  marks: Map<string, string>,
+): PoleFit[] {
   const free = polesOf(parts);
-  const poles = polesOf(partsOf(device))
-    .filter((pole) => [pole.common, pole.nc, pole.no].filter((mark) => mark !== undefined && isWired(mark)).length > 1)
+  return polesOf(old)
+    .filter(({ common, nc, no }) => [common, nc, no].filter(isWired).length > 1)
     .map((was): PoleFit => {
-      const needs = (['nc', 'no'] as const).filter((way) => was[way] !== undefined && isWired(was[way]));
-      const can = (pole: Pole) => needs.every((way) => pole[way] !== undefined);
+      const needs = WAYS.filter((way) => isWired(was[way]));
+      const can = (pole: Pole): boolean => needs.every((way) => pole[way] !== undefined);
       const tries: ((pole: Pole) => boolean)[] = [
         (pole) => pole.kind === was.kind && pole.common === was.common && can(pole),
         (pole) => pole.kind === was.kind && pole.duty === was.duty && can(pole),
@@ -85,75 +103,15 @@ export function mapTerminals(circuit: Circuit, device: Device, part: StockPart, 
       const is = test && free.splice(free.findIndex(test), 1)[0];
       if (is) {
         marks.set(was.common, is.common);
-        for (const way of needs) marks.set(was[way]!, is[way]!);
+        for (const way of needs) {
+          const [from, to] = [was[way], is[way]];
+          if (from !== undefined && to !== undefined) marks.set(from, to);
+        }
       }
       return { was, is };
     });
-  const family = familyOf(lone);
-  const taken = new Set(marks.values());
-  for (const mark of familyOf(device).terminals)
-    if (!marks.has(mark) && isWired(mark) && family.terminals.includes(mark) && !taken.has(mark) && !isPoleMark(device, mark))
-      marks.set(mark, mark);
-  const wired = familyOf(device).terminals.filter(isWired);
-  return {
-    marks,
-    poles,
-    coil,
-    lost: wired.filter((mark) => !marks.has(mark)),
-    moved: wired.flatMap((mark) => (marks.has(mark) && marks.get(mark) !== mark ? [{ from: mark, to: marks.get(mark)! }] : [])),
-  };
 }
 
-/** A polarized coil the way round in which plus comes to its plus. */
-function plusOnPlus(coil: Coil, plusAt: CoilSupply['plusAt']): Coil {
-  if (coil.plus === undefined || plusAt === undefined || coil.plus === plusAt) return coil;
-  return { ...coil, a: coil.b, b: coil.a, plus: plusAt };
-}
-
-/** A coil's end or a pole that the armature moves: laid above, by what it does and not by its mark. */
-const isPoleMark = (device: Device, mark: string): boolean =>
-  partsOf(device).some(
-    (part) => (part.kind === 'coil' || (part.kind === 'contact' && part.mover.by === 'armature')) && (part.a === mark || part.b === mark),
-  );
-
-/**
- * The changes that put a part in a device's place: leads off, old part out, new part in under the same tag, leads on.
- * Leads without a place on the new part stay loose. One edit, so one undo takes it back.
- */
-export function replacing(circuit: Circuit, device: Device, part: StockPart, mapping: Mapping): EditChange[] {
-  const landed = Object.values(circuit.conductors).flatMap((wire) =>
-    wire.ends.flatMap((end, index) =>
-      end?.startsWith(`${device.id}:`) ? [{ wire, index: index as 0 | 1, mark: end.slice(device.id.length + 1) }] : [],
-    ),
-  );
-  const off = landed.map(({ wire, index }): EditChange => ({ type: 'moveEnd', conductor: wire.id, end: index, to: null }));
-  const on = landed.flatMap(({ wire, index, mark }): EditChange[] => {
-    const to = mapping.marks.get(mark);
-    return to === undefined ? [] : [{ type: 'moveEnd', conductor: wire.id, end: index, to: terminalId(device.id, to) }];
-  });
-  const notes = `${device.notes.replace(/ ?Fitted: .*$/, '')} Fitted: ${part.title}.`.trim().slice(0, 400);
-  const fitted = { ...asDevice(part, { ...device, notes }), title: device.title };
-  return [
-    ...off,
-    { type: 'removeDevice', device: device.id },
-    { type: 'addDevice', device: fitted },
-    ...on,
-    ...liftsMoved(circuit, device, mapping),
-  ];
-}
-
-/** The leads that the power switch lifts move with the terminals they stand on. */
-function liftsMoved({ powerSwitch }: Circuit, device: Device, mapping: Mapping): EditChange[] {
-  const move = (lift: Circuit['powerSwitch']['control']['lift']) =>
-    lift.flatMap((terminal) => {
-      if (!terminal.startsWith(`${device.id}:`)) return [terminal];
-      const to = mapping.marks.get(terminal.slice(device.id.length + 1));
-      return to === undefined ? [] : [terminalId(device.id, to)];
-    });
-  const to = {
-    ...powerSwitch,
-    control: { ...powerSwitch.control, lift: move(powerSwitch.control.lift) },
-    isolated: { ...powerSwitch.isolated, lift: move(powerSwitch.isolated.lift) },
-  };
-  return JSON.stringify(to) === JSON.stringify(powerSwitch) ? [] : [{ type: 'setPowerSwitch', to }];
-}
+/** A coil's end or a pole that the coil moves: laid by what it does and not by its mark. */
+const isLaidByDeed = (old: readonly Part[], mark: string): boolean =>
+  old.some((part) => (isCoil(part) || isWorked(part)) && (part.a === mark || part.b === mark));

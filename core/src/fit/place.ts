@@ -1,12 +1,16 @@
 import type { Circuit, Device, DeviceId } from '#core/circuit';
-import { type Coil, printed } from '#core/devices';
-import { type CoilPair, type Exploration, exploring, type Progress, pairing } from '#core/explore';
-import { type NetworkPlan, type PlannedPart, planNetwork } from '#core/network';
-import { DEFAULT_PRACTICE, type Practice } from '#core/size';
-import { divide, magnitude } from '#core/units';
+import { type FieldName, printed } from '#core/devices';
+import { type CoilPair, type Exploration, exploring, type Progress, pairing, triedWhole } from '#core/explore';
+import { isWired, type PlannedPart } from '#core/graph';
+import { type Coil, isKind } from '#core/kinds';
+import { type NetworkPlan, planNetwork } from '#core/network';
+import { DEFAULT_PRACTICE, type Practice } from '#core/schools';
+import { divide, greatest, least, magnitude, must } from '#core/units';
 
-/** What a place in a circuit asks of the part that goes there. */
-export interface Need {
+export type PlannedCoil = PlannedPart & { readonly part: Coil };
+
+/** A place in a circuit, looked at in every state: what the part that goes there will meet. */
+export interface Place {
   /** the circuit as it stands, and as it is explored: with a stand-in coil where the one that is there does not work or is not read */
   readonly circuit: Circuit;
   /** of a device with a coil, its own neighbourhood alone unless more was known */
@@ -15,8 +19,10 @@ export interface Need {
   readonly exploration: Exploration;
   readonly isAssumed: boolean;
   /** the coil of the place, and the circuit seen from its terminals in every state of its neighbourhood */
-  readonly coil: PlannedPart | undefined;
+  readonly coil: PlannedCoil | undefined;
   readonly pairs: readonly CoilPair[];
+  /** whether every state was tried that bears on it: else nothing here is cleared */
+  readonly isWhole: boolean;
   readonly practice: Practice;
 }
 
@@ -25,7 +31,7 @@ const UNREAD = { value: null, evidence: 'unknown' as const };
 const USUAL_V = [5, 12, 24, 48, 110, 120, 208, 230, 240, 277, 400, 480];
 
 /**
- * Looks at a place, state by state, so that a worker can tell how far it has come.
+ * Looks at a place, state by state, so that whoever runs it can tell how far it has come.
  * A coil that never pulls in tells nothing of what its contacts and its driver would carry: a coil for the volts that are there stands in for it.
  * @param more pairs: filled as the states are seen, so that what is known so far can be told; known: what was explored already
  */
@@ -34,62 +40,59 @@ export function* preparing(
   id: DeviceId,
   practice: Practice = DEFAULT_PRACTICE,
   { pairs = [], known }: { readonly pairs?: CoilPair[]; readonly known?: Exploration | undefined } = {},
-): Generator<Progress, Need | undefined> {
+): Generator<Progress, Place | undefined> {
   const device = circuit.devices[id];
   if (!device) return undefined;
   const plan = known?.plan ?? planNetwork(circuit);
   const coil = coilInUse(plan, id);
-  if (coil) yield* pairing(plan, coil.index, pairs);
+  const paired = coil && (yield* pairing(plan, coil, pairs));
   const before = known ?? (yield* exploring(plan, [], coil && id));
-  if (!coil) return { circuit, before, device, exploration: before, isAssumed: false, coil, pairs, practice };
-  if (before.coils.get(coil.index)?.held !== undefined)
-    return { circuit, before, device, exploration: before, isAssumed: false, coil, pairs, practice };
-  const place = withUsualCoil(circuit, device, pairs);
-  if (!place) return { circuit, before, device, exploration: before, isAssumed: false, coil, pairs, practice };
-  const assumedPlan = planNetwork(place);
+  const isWhole = triedWhole(before)(id) && (paired?.untried.length ?? 0) === 0;
+  const asItStands: Place = { circuit, before, device, exploration: before, isAssumed: false, coil, pairs, isWhole, practice };
+  if (!coil || before.coils.get(coil.index)?.held !== undefined) return asItStands;
+  const usual = withUsualCoil(circuit, device, pairs);
+  if (!usual) return asItStands;
+  const assumedPlan = planNetwork(usual);
   const exploration = yield* exploring(assumedPlan, [], id);
-  const standIn = coilInUse(assumedPlan, id)!;
+  const standIn = must(coilInUse(assumedPlan, id), 'the coil that stands in');
+  const again = yield* pairing(assumedPlan, standIn);
   return {
-    circuit,
-    before,
-    device,
+    ...asItStands,
     exploration,
     isAssumed: true,
     coil: standIn,
-    pairs: yield* pairing(assumedPlan, standIn.index),
-    practice,
+    pairs: again.pairs,
+    isWhole: triedWhole(exploration)(id) && again.untried.length === 0,
   };
 }
 
 /** The coil of a device whose leads are on: a pre-wired relay has more than one. */
-export function coilInUse(plan: NetworkPlan, id: DeviceId): PlannedPart | undefined {
-  const coils = plan.partsIn(id).filter(({ part }) => part.kind === 'coil');
-  const isLanded = (mark: string) => plan.conductors.some(({ conductor }) => conductor.ends.includes(`${id}:${mark}` as never));
-  return coils.find(({ part }) => isLanded((part as Coil).a) && isLanded((part as Coil).b)) ?? coils[0];
+export function coilInUse(plan: NetworkPlan, id: DeviceId): PlannedCoil | undefined {
+  const coils = plan.partsIn(id).filter(isKind('coil'));
+  return coils.find(({ part }) => isWired(plan, id, part.a) && isWired(plan, id, part.b)) ?? coils[0];
 }
+
+/** Fields that a usual coil leaves unread. */
+const SET_ASIDE: readonly FieldName[] = ['coilHighV', 'coilDualV', 'coilHalves', 'coilPlus'];
 
 /** The circuit with a coil for the volts that stand open at its terminals; undefined where none ever do. */
 function withUsualCoil(circuit: Circuit, device: Device, pairs: readonly CoilPair[]): Circuit | undefined {
-  const best = pairs.reduce<CoilPair | undefined>((most, one) => (!most || one.shortA > most.shortA ? one : most), undefined);
-  const open = best?.pullIn.nets
-    .map(({ hz, amps, siemens }) => ({ hz, volts: magnitude(divide(amps, siemens)) }))
-    .reduce((most, one) => (one.volts > most.volts ? one : most));
+  const best = greatest(pairs, ({ shortA }) => shortA);
+  const open = greatest(
+    best?.pullIn.nets.map(({ hz, amps, siemens }) => ({ hz, volts: magnitude(divide(amps, siemens)) })) ?? [],
+    ({ volts }) => volts,
+  );
   if (!open || open.volts < 1) return undefined;
-  const rated = USUAL_V.reduce((near, one) => (Math.abs(Math.log(one / open.volts)) < Math.abs(Math.log(near / open.volts)) ? one : near));
+  const rated = must(
+    least(USUAL_V, (one) => Math.abs(Math.log(one / open.volts))),
+    'a usual coil',
+  );
   const nameplate = {
     ...device.nameplate,
     coilKind: printed(open.hz === 0 ? 'DC' : 'AC'),
     coilV: printed(rated),
-    ...Object.fromEntries(['coilHighV', 'coilDualV', 'coilHalves', 'coilPlus'].map((name) => [name, UNREAD])),
+    ...Object.fromEntries(SET_ASIDE.map((name) => [name, UNREAD])),
     ...(open.hz === 0 ? {} : { coilHz: printed(open.hz === 50 ? '50' : '60') }),
   };
   return { ...circuit, devices: { ...circuit.devices, [device.id]: { ...device, nameplate } } };
-}
-
-/** Runs a walk to its end. */
-export function drain<R>(walk: Generator<Progress, R>): R {
-  for (;;) {
-    const step = walk.next();
-    if (step.done) return step.value;
-  }
 }

@@ -1,0 +1,45 @@
+import { type Circuit, type Device, deviceOf, type EditChange, markOf, terminalId } from '#core/circuit';
+import { asDevice, type StockPart } from '#core/devices';
+import type { Mapping } from './mapping';
+
+/**
+ * The changes that put a part in a device's place: leads off, old part out, new part in under the same tag, leads on.
+ * Leads without a place on the new part stay loose. One edit, so one undo takes it back.
+ */
+export function replacing(circuit: Circuit, device: Device, part: StockPart, mapping: Mapping): EditChange[] {
+  const landed = Object.values(circuit.conductors).flatMap((wire) =>
+    ([0, 1] as const).flatMap((index) => {
+      const end = wire.ends[index];
+      return end && deviceOf(end) === device.id ? [{ wire, index, mark: markOf(end) }] : [];
+    }),
+  );
+  const off = landed.map(({ wire, index }): EditChange => ({ type: 'moveEnd', conductor: wire.id, end: index, to: null }));
+  const on = landed.flatMap(({ wire, index, mark }): EditChange[] => {
+    const to = mapping.marks.get(mark);
+    return to === undefined ? [] : [{ type: 'moveEnd', conductor: wire.id, end: index, to: terminalId(device.id, to) }];
+  });
+  const fitted: Device = { ...asDevice(part, device), title: device.title, notes: device.notes, fitted: part.title };
+  return [
+    ...off,
+    { type: 'removeDevice', device: device.id },
+    { type: 'addDevice', device: fitted },
+    ...on,
+    ...liftsMoved(circuit, device, mapping),
+  ];
+}
+
+/** The leads that the power switch lifts move with the terminals they stand on. */
+function liftsMoved({ powerSwitch }: Circuit, device: Device, mapping: Mapping): EditChange[] {
+  const move = (lift: Circuit['powerSwitch']['control']['lift']) =>
+    lift.flatMap((terminal) => {
+      if (deviceOf(terminal) !== device.id) return [terminal];
+      const to = mapping.marks.get(markOf(terminal));
+      return to === undefined ? [] : [terminalId(device.id, to)];
+    });
+  const to = {
+    ...powerSwitch,
+    control: { ...powerSwitch.control, lift: move(powerSwitch.control.lift) },
+    isolated: { ...powerSwitch.isolated, lift: move(powerSwitch.isolated.lift) },
+  };
+  return JSON.stringify(to) === JSON.stringify(powerSwitch) ? [] : [{ type: 'setPowerSwitch', to }];
+}

@@ -1,0 +1,10 @@
+export type { PartView } from './parts';
+export { partView } from './parts';
+export type { PointView } from './points';
+export { pointViews, stillHot } from './points';
+export type { ReadingFacts } from './reading';
+export { takeReading } from './reading';
+export type { HungLoad, LoadLine, Supply } from './supplies';
+export { loadLines, loadsOn, suppliesOf } from './supplies';
+export type { Bar, ProcessLine, RowKind, TimelineRow } from './timeline';
+export { processLines, timelineRows } from './timeline';
