@@ -1,7 +1,9 @@
-import type { Point } from '#core/circuit';
+import { partition } from '#core/graph';
+import { grouped } from '#core/units';
 import type { BlockElement, Drawable, Element, SourceElement } from './elements';
-import { isReturn, type Rail } from './rails';
-import type { VoltageClass } from './sheet';
+import type { Rail } from './rails';
+import type { BandName, VoltageClass } from './sheet';
+import { netAt } from './wiring';
 
 /** What stands together: elements and blocks joined by nets that are not rails. */
 interface Component {
@@ -11,7 +13,7 @@ interface Component {
 }
 
 export interface BandPlan {
-  readonly title: string;
+  readonly name: BandName;
   readonly tint: VoltageClass;
   readonly form: 'ladder' | 'comb' | 'list';
   readonly head: SourceElement | undefined;
@@ -19,132 +21,140 @@ export interface BandPlan {
   readonly components: readonly Component[];
 }
 
+const collator = new Intl.Collator('en', { numeric: true });
 /** Natural order of tags: K2 before K10. */
-export const naturally = (a: string, b: string): number => a.localeCompare(b, 'en', { numeric: true });
+export const naturally = (a: string, b: string): number => collator.compare(a, b);
 
 function componentsOf({ elements, blocks, wiring }: Drawable, rails: readonly Rail[]): Component[] {
-  const railNets = new Set(rails.map(({ net }) => net));
-  const inHead = new Set(rails.flatMap(({ passed }) => passed.map(({ id }) => id)));
-  const free = elements.filter(({ id }) => !inHead.has(id));
-  const parent = new Map<string, string>();
-  const find = (key: string): string => {
-    const up = parent.get(key) ?? key;
-    return up === key ? key : find(up);
-  };
-  const join = (a: string, b: string) => parent.set(find(a), find(b));
-  const tie = (id: string, ends: readonly Point[]) => {
-    for (const end of ends) {
-      const net = wiring.netOf.get(end)!;
-      if (!railNets.has(net)) join(id, `net ${net}`);
-    }
-  };
-  for (const element of free) tie(element.id, [element.a, element.b]);
-  for (const block of blocks) tie(block.id, block.terminals);
-  const groups = new Map<string, { elements: Element[]; blocks: BlockElement[] }>();
-  const groupOf = (id: string) => {
-    const key = find(id);
-    const group = groups.get(key) ?? { elements: [], blocks: [] };
-    groups.set(key, group);
-    return group;
-  };
-  for (const element of free) groupOf(element.id).elements.push(element);
-  for (const block of blocks) groupOf(block.id).blocks.push(block);
-  return [...groups.values()].map((group) => {
-    const ends = [...group.elements.flatMap(({ a, b }) => [a, b]), ...group.blocks.flatMap(({ terminals }) => terminals)];
-    const nets = new Set(ends.map((end) => wiring.netOf.get(end)!));
-    const touched = rails.filter((rail, index) => nets.has(rail.net) && rails.findIndex((one) => one.net === rail.net) === index);
-    return { ...group, rails: touched };
+  // of rails on one net the first stands for all
+  const railOn = new Map<number, Rail>();
+  for (const rail of rails) if (!railOn.has(rail.net)) railOn.set(rail.net, rail);
+  const inHead = new Set(rails.flatMap(({ passed }) => passed));
+  const free = elements.filter((element) => !inHead.has(element));
+  const netsOf = (one: Element | BlockElement): number[] =>
+    ('terminals' in one ? one.terminals : [one.a, one.b]).map((end) => netAt(wiring, end));
+  const joined = partition<string>();
+  const all = [...free, ...blocks];
+  for (const one of all) for (const net of netsOf(one)) if (!railOn.has(net)) joined.join(one.id, `net ${net}`);
+  return [...grouped(all, ({ id }) => joined.groupOf(id)).values()].map((group) => {
+    const nets = new Set(group.flatMap(netsOf));
+    return {
+      elements: group.filter((one): one is Element => !('terminals' in one)),
+      blocks: group.filter((one): one is BlockElement => 'terminals' in one),
+      rails: [...nets].flatMap((net) => railOn.get(net) ?? []).sort((a, b) => rails.indexOf(a) - rails.indexOf(b)),
+    };
   });
 }
 
-/** The loads of a component name it; its order among the lines follows them. */
-const keyOf = (component: Component): string =>
-  [...component.elements.filter(({ isLoad }) => isLoad), ...component.blocks, ...component.elements]
-    .map(({ device }) => device.tag)
-    .sort(naturally)[0] ?? '';
+const firstTag = (list: readonly { readonly device: { readonly tag: string } }[]): string | undefined =>
+  list.map(({ device }) => device.tag).sort(naturally)[0];
 
-/** By tag, but a line comes after the line of the coil whose contact it uses. */
+/** The loads of a component name it; its order among the lines follows them. */
+const keyOf = ({ elements, blocks }: Component): string =>
+  firstTag(elements.filter(({ isLoad }) => isLoad)) ?? firstTag([...blocks, ...elements]) ?? '';
+
+/** By tag, but a line comes after the line of the part that moves one of its contacts. Loops are cut at the first by tag. */
 function inReadingOrder(components: readonly Component[]): Component[] {
-  const loadKey = (component: Component) =>
-    component.elements
-      .filter(({ isLoad }) => isLoad)
-      .map(({ device }) => device.tag)
-      .sort(naturally)[0] ?? keyOf(component);
-  const waiting = [...components].sort((a, b) => naturally(loadKey(a), loadKey(b)));
-  const done: Component[] = [];
-  while (waiting.length > 0) {
-    const ready = waiting.findIndex((one) =>
-      one.elements.every(
-        (element) =>
-          !element.byArmature ||
-          !waiting.some(
-            (other) => other !== one && other.elements.some(({ kind, device }) => kind === 'coil' && device === element.device),
-          ),
+  const sorted = components
+    .map((component) => ({ component, key: keyOf(component) }))
+    .sort((a, b) => naturally(a.key, b.key))
+    .map(({ component }) => component);
+  const moverAt = grouped(
+    sorted.flatMap((component, index) => component.elements.flatMap(({ kind, device }) => (kind === 'coil' ? [{ device, index }] : []))),
+    ({ device }) => device,
+  );
+  /** by place: those that it waits for, and those that wait for it */
+  const waitsFor = sorted.map(
+    ({ elements }, index) =>
+      new Set(
+        elements
+          .flatMap(({ isMoved, device }) => (isMoved ? (moverAt.get(device) ?? []).map((one) => one.index) : []))
+          .filter((one) => one !== index),
       ),
-    );
-    done.push(...waiting.splice(Math.max(ready, 0), 1));
+  );
+  const waiters = sorted.map((): number[] => []);
+  waitsFor.forEach((others, index) => {
+    for (const other of others) waiters[other]?.push(index);
+  });
+  const done: Component[] = [];
+  const isDone = sorted.map(() => false);
+  const ready = new Set<number>(waitsFor.flatMap((others, index) => (others.size === 0 ? [index] : [])));
+  let firstLeft = 0;
+  while (done.length < sorted.length) {
+    while (isDone[firstLeft]) firstLeft++;
+    const next = ready.size > 0 ? Math.min(...ready) : firstLeft;
+    ready.delete(next);
+    isDone[next] = true;
+    const component = sorted[next];
+    if (component) done.push(component);
+    for (const waiter of waiters[next] ?? []) {
+      const others = waitsFor[waiter];
+      others?.delete(next);
+      if (others?.size === 0 && !isDone[waiter]) ready.add(waiter);
+    }
   }
   return done;
 }
 
+const RANK: Readonly<Record<VoltageClass, number>> = { power: 0, control: 1, 'elv-ac': 2, 'elv-dc': 3, none: 4 };
+
+/** Power first, loops of inputs last among their like. */
+const inSupplyOrder = (a: SourceElement, b: SourceElement): number =>
+  RANK[a.tint] - RANK[b.tint] ||
+  Number(a.name.code === 'loop') - Number(b.name.code === 'loop') ||
+  naturally(a.device.tag, b.device.tag) ||
+  naturally(a.id, b.id);
+
 export function planBands(drawable: Drawable, rails: readonly Rail[]): BandPlan[] {
-  const components = inReadingOrder(componentsOf(drawable, rails));
-  const { bonded } = drawable.wiring;
-  const plans: BandPlan[] = [];
-  const left = new Set(components);
+  let left = inReadingOrder(componentsOf(drawable, rails));
   const take = (test: (component: Component) => boolean): Component[] => {
-    const taken = components.filter((component) => left.has(component) && test(component));
-    for (const one of taken) left.delete(one);
+    const taken = left.filter(test);
+    if (taken.length > 0) left = left.filter((component) => !taken.includes(component));
     return taken;
   };
-  const rank: Record<VoltageClass, number> = { power: 0, control: 1, 'elv-ac': 2, 'elv-dc': 3, none: 4 };
-  const callLast = (source: SourceElement) => (source.title.startsWith('Call input') ? 1 : 0);
-  const sources = [...drawable.sources].sort(
-    (a, b) => rank[a.tint] - rank[b.tint] || callLast(a) - callLast(b) || naturally(a.device.tag, b.device.tag),
-  );
-  for (const source of sources) {
-    const own = rails.filter((rail) => rail.source === source);
-    const ours = (component: Component) => component.rails.length > 0 && component.rails.every((rail) => own.includes(rail));
-    const base = { tint: source.tint, title: source.title };
-    if (own.length > 2) {
-      plans.push({
+  const bySource = grouped(rails, ({ source }) => source);
+  const plans: BandPlan[] = [];
+  for (const source of [...drawable.sources].sort(inSupplyOrder)) plans.push(...bandsOfSource(source, bySource.get(source) ?? [], take));
+  const between = take((one) => one.rails.length > 0);
+  const apart = { form: 'list', head: undefined, rails: [] } as const;
+  if (between.length > 0) plans.push({ ...apart, name: { code: 'between supplies' }, tint: 'power', components: between });
+  if (left.length > 0) plans.push({ ...apart, name: { code: 'no supply' }, tint: 'none', components: left });
+  return plans;
+}
+
+function bandsOfSource(
+  source: SourceElement,
+  own: readonly Rail[],
+  take: (test: (component: Component) => boolean) => Component[],
+): BandPlan[] {
+  const isOurs = (component: Component): boolean => component.rails.length > 0 && component.rails.every((rail) => rail.source === source);
+  const base = { tint: source.tint, name: source.name };
+  if (own.length > 2)
+    return [
+      {
         ...base,
         form: 'comb',
         head: source,
         rails: own,
-        components: take((one) => ours(one) && (one.blocks.length > 0 || one.rails.length > 2)),
-      });
-      for (const pair of pairsOf(own)) {
-        const paths = take((one) => ours(one) && one.rails.every((rail) => pair.includes(rail)));
-        if (paths.length > 0)
-          plans.push({
-            ...base,
-            title: `${pair.map(({ name }) => name).join('–')} of ${source.device.tag}`,
-            form: 'ladder',
-            head: undefined,
-            rails: pair,
-            components: paths,
-          });
-      }
-    } else {
-      const [first, second] = own;
-      const isSwapped = first && second && isReturn(first, bonded) && !isReturn(second, bonded);
-      plans.push({
-        ...base,
-        form: first && second && first.net === second.net ? 'list' : 'ladder',
-        head: source,
-        rails: isSwapped ? [second, first] : own,
-        components: take((one) => ours(one) && one.blocks.length === 0),
-      });
-    }
-  }
-  const between = take((one) => one.rails.length > 0);
-  if (between.length > 0)
-    plans.push({ title: 'Between supplies', tint: 'power', form: 'list', head: undefined, rails: [], components: between });
-  const islands = take(() => true);
-  if (islands.length > 0)
-    plans.push({ title: 'No supply reaches these', tint: 'none', form: 'list', head: undefined, rails: [], components: islands });
-  return plans;
+        components: take((one) => isOurs(one) && (one.blocks.length > 0 || one.rails.length > 2)),
+      },
+      ...pairsOf(own).flatMap((pair): BandPlan[] => {
+        const components = take((one) => isOurs(one) && one.rails.every((rail) => pair.includes(rail)));
+        const name: BandName = { code: 'pair', rails: pair.map(({ name: mark }) => mark), tag: source.device.tag };
+        return components.length > 0 ? [{ ...base, name, form: 'ladder', head: undefined, rails: pair, components }] : [];
+      }),
+    ];
+  const [first, second] = own;
+  const isSwapped = first?.isReturn === true && second?.isReturn === false;
+  return [
+    {
+      ...base,
+      form: first && second && first.net === second.net ? 'list' : 'ladder',
+      head: source,
+      rails: isSwapped && first && second ? [second, first] : own,
+      components: take((one) => isOurs(one) && one.blocks.length === 0),
+    },
+  ];
 }
 
 const pairsOf = (rails: readonly Rail[]): Rail[][] => rails.flatMap((a, i) => rails.slice(i + 1).map((b) => [a, b]));

@@ -1,7 +1,10 @@
 import type { Point } from '#core/circuit';
-import type { BlockElement, Drawable, Element, SourceElement } from './elements';
-import { dot, drawElement, line, type Pen } from './pen';
-import { CELL, COMB_ROW, type PlacedSymbol, type SymbolKind } from './sheet';
+import { at, grouped } from '#core/units';
+import { type BlockElement, type Element, markAt, type SourceElement } from './elements';
+import { dot, drawElement, line, type Pen, symbolOf } from './pen';
+import { beyond } from './rails';
+import { CELL, COMB_ROW, type SymbolKind } from './sheet';
+import { netAt, type Wiring } from './wiring';
 
 export interface CombRail {
   readonly net: number;
@@ -13,7 +16,6 @@ interface Step {
   readonly row: number;
   /** cells from the block, 0 next to it */
   readonly depth: number;
-  readonly near: number;
   readonly far: number;
 }
 
@@ -21,6 +23,14 @@ interface Joint {
   readonly net: number;
   readonly depth: number;
   readonly rows: readonly number[];
+}
+
+export interface Walked {
+  readonly steps: readonly Step[];
+  readonly joints: readonly Joint[];
+  readonly rows: number;
+  readonly used: ReadonlySet<Element>;
+  readonly ends: readonly { readonly row: number; readonly net: number; readonly depth: number }[];
 }
 
 /**
@@ -31,19 +41,19 @@ interface Joint {
 export function walkBlock(
   terminals: readonly Point[],
   candidates: readonly Element[],
-  rails: readonly CombRail[],
-  { wiring }: Pick<Drawable, 'wiring'>,
-): { steps: Step[]; joints: Joint[]; rows: number; used: Set<string>; ends: { row: number; net: number; depth: number }[] } | undefined {
+  rails: readonly Pick<CombRail, 'net'>[],
+  wiring: Wiring,
+): Walked | undefined {
   const steps: Step[] = [];
   const joints: Joint[] = [];
-  const ends: { row: number; net: number; depth: number }[] = [];
-  const used = new Set<string>();
+  const ends: Walked['ends'][number][] = [];
+  const used = new Set<Element>();
   const seenNets = new Set<number>();
-  const isRail = (net: number) => rails.some((rail) => rail.net === net);
+  const railNets = new Set(rails.map(({ net }) => net));
   let nextRow = terminals.length;
   let loops = false;
   const walk = (net: number, row: number, depth: number): void => {
-    if (isRail(net)) {
+    if (railNets.has(net)) {
       ends.push({ row, net, depth });
       return;
     }
@@ -52,105 +62,88 @@ export function walkBlock(
       return;
     }
     seenNets.add(net);
-    const feeders = candidates.filter(
-      (element) => !used.has(element.id) && [element.a, element.b].some((end) => wiring.netOf.get(end) === net),
-    );
+    const feeders = candidates.filter((element) => !used.has(element) && [element.a, element.b].some((end) => netAt(wiring, end) === net));
     if (feeders.length === 0) ends.push({ row, net, depth });
     const rows: number[] = [];
     feeders.forEach((element, index) => {
-      used.add(element.id);
-      const at = index === 0 ? row : nextRow++;
-      rows.push(at);
-      const far = wiring.netOf.get(wiring.netOf.get(element.a) === net ? element.b : element.a)!;
-      steps.push({ element, row: at, depth, near: net, far });
-      walk(far, at, depth + 1);
+      used.add(element);
+      const own = index === 0 ? row : nextRow++;
+      rows.push(own);
+      const far = beyond(wiring, element, net);
+      steps.push({ element, row: own, depth, far });
+      walk(far, own, depth + 1);
     });
     if (rows.length > 1) joints.push({ net, depth, rows });
   };
   terminals.forEach((terminal, row) => {
-    walk(wiring.netOf.get(terminal)!, row, 0);
+    walk(netAt(wiring, terminal), row, 0);
   });
   return loops ? undefined : { steps, joints, rows: nextRow, used, ends };
 }
 
+export interface BlockPlace {
+  readonly block: BlockElement | SourceElement;
+  readonly kind: SymbolKind;
+  readonly walked: Walked;
+  readonly rails: readonly CombRail[];
+  readonly right: number;
+  readonly y: number;
+}
+
 /** Draws a walked block: tall symbol at the right, rows to the rails at the left. @returns height used */
-export function drawBlock(
-  pen: Pen,
-  block: BlockElement | SourceElement,
-  kind: SymbolKind,
-  walked: NonNullable<ReturnType<typeof walkBlock>>,
-  rails: readonly CombRail[],
-  right: number,
-  y: number,
-): number {
+export function drawBlock(pen: Pen, { block, kind, walked, rails, right, y }: BlockPlace): number {
   const left = right - 80;
-  const rowY = (row: number) => y + row * COMB_ROW;
-  const pins = block.terminals.map((point, row) => ({
-    point,
-    mark: point.slice(point.indexOf(':') + 1),
-    x: left,
-    y: rowY(row),
-    side: 'left' as const,
-  }));
+  const rowY = (row: number): number => y + row * COMB_ROW;
+  const cellRight = (depth: number): number => left - CELL / 2 - depth * CELL;
   pen.symbols.push({
-    id: block.id,
-    device: block.device.id,
-    part: block.part,
+    ...symbolOf(block),
     kind,
-    form: undefined,
     x: left + 32,
     y: rowY((block.terminals.length - 1) / 2),
     width: 64,
     height: (block.terminals.length - 1) * COMB_ROW + 40,
-    pins,
-    tag: block.device.tag,
-    text: block.text,
-    description: block.device.title,
-    line: 0,
-    refs: [],
-  } satisfies PlacedSymbol);
-  const cellRight = (depth: number) => left - CELL / 2 - depth * CELL;
-  block.terminals.forEach((terminal, row) => {
-    const net = pen.wiring.netOf.get(terminal)!;
-    line(
-      pen,
-      net,
-      cellRight(0),
-      rowY(row),
-      left,
-      rowY(row),
-      terminal,
-      walked.steps.find((step) => step.row === row && step.depth === 0)?.element.id,
-    );
+    pins: block.terminals.map((point, row) => ({ point, mark: markAt(point), x: left, y: rowY(row), side: 'left' as const })),
   });
-  const byDevice = new Map<string, Step[]>();
-  for (const step of walked.steps) {
-    const { element, row, depth, far } = step;
+  block.terminals.forEach((terminal, row) => {
+    line(pen, {
+      net: netAt(pen.wiring, terminal),
+      x1: cellRight(0),
+      y1: rowY(row),
+      x2: left,
+      y2: rowY(row),
+      near: terminal,
+      carries: carriedAt(walked, row),
+    });
+  });
+  for (const { element, row, depth, far } of walked.steps) {
     const x = cellRight(depth);
-    drawElement(pen, element, pen.wiring.netOf.get(element.a) !== far, x - CELL, x, x - CELL, rowY(row));
-    const key = `${element.device.id} ${depth}`;
-    byDevice.set(key, [...(byDevice.get(key) ?? []), step]);
+    drawElement(pen, { element, isReversed: netAt(pen.wiring, element.a) !== far, left: x - CELL, right: x, at: x - CELL, y: rowY(row) });
   }
   for (const { net, depth, rows } of walked.joints) {
     const x = cellRight(depth);
-    line(pen, net, x, rowY(Math.min(...rows)), x, rowY(Math.max(...rows)));
-    for (const row of rows) dot(pen, net, x, rowY(row));
+    line(pen, { net, x1: x, y1: rowY(Math.min(...rows)), x2: x, y2: rowY(Math.max(...rows)) });
+    for (const row of rows) dot(pen, { net, x, y: rowY(row) });
   }
   for (const { row, net, depth } of walked.ends) {
     const rail = rails.find((one) => one.net === net);
-    const x = cellRight(depth);
     if (!rail) continue;
-    line(pen, net, rail.x, rowY(row), x, rowY(row));
-    dot(pen, net, rail.x, rowY(row));
+    line(pen, { net, x1: rail.x, y1: rowY(row), x2: cellRight(depth), y2: rowY(row) });
+    dot(pen, { net, x: rail.x, y: rowY(row) });
   }
-  for (const steps of byDevice.values()) {
+  // poles of one device that stand in one column move together
+  for (const steps of grouped(walked.steps, ({ element, depth }) => `${element.device.id} ${depth}`).values()) {
     const rows = steps.map(({ row }) => row);
     if (rows.length > 1)
-      pen.links.push({ x: cellRight(steps[0]!.depth) - CELL / 2, y1: rowY(Math.min(...rows)), y2: rowY(Math.max(...rows)) });
+      pen.links.push({ x: cellRight(at(steps, 0).depth) - CELL / 2, y1: rowY(Math.min(...rows)), y2: rowY(Math.max(...rows)) });
   }
   return walked.rows * COMB_ROW;
 }
 
+/** The part whose current a row of a block has. */
+function carriedAt({ steps }: Walked, row: number): string | undefined {
+  const element = steps.find((step) => step.row === row && step.depth === 0)?.element;
+  return element && `${element.device.id}:${element.part}`;
+}
+
 /** Width in cells that a walked block needs between rails and symbol. */
-export const combCells = (walked: NonNullable<ReturnType<typeof walkBlock>>): number =>
-  Math.max(0, ...walked.steps.map(({ depth }) => depth + 1)) + 2;
+export const combCells = ({ steps }: Walked): number => Math.max(0, ...steps.map(({ depth }) => depth + 1)) + 2;

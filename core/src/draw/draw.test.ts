@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import type { Circuit, Point } from '#core/circuit';
+import { planCircuit } from '#core/graph';
 import { DEMO, demo, point, seededNumbers } from '../testing/demo';
-import { type Band, layoutPaths, verifyBand } from './index';
+import { type Band, layoutPaths as layout, verifyBand } from './index';
+
+const layoutPaths = (circuit: Circuit) => layout(planCircuit(circuit));
 
 const wiredTerminals = (circuit: Circuit) =>
   new Set(Object.values(circuit.conductors).flatMap(({ ends }) => ends.filter((end) => end !== null)));

@@ -1,20 +1,26 @@
-import type { Point } from '#core/circuit';
-import type { Element, Wiring } from './elements';
+import { isTerminal, type Point } from '#core/circuit';
+import { type Element, markAt } from './elements';
 import { type Band, CELL, type Dot, type Flag, type Marker, PIN, type PlacedSymbol, type Segment } from './sheet';
+import { netAt, type Wiring } from './wiring';
 
 type Open<T> = { -readonly [K in keyof T]: T[K] extends readonly (infer U)[] ? U[] : T[K] };
 
-/** Gathers the geometry of one band. Coordinates are absolute in the sheet. */
-export interface Pen extends Pick<Open<Band>, 'symbols' | 'segments' | 'dots' | 'markers' | 'flags' | 'earths' | 'links'> {
+/** What every band of a sheet is drawn by. */
+export interface Ground {
   readonly wiring: Wiring;
   readonly markersOn: ReadonlyMap<Point, readonly Point[]>;
   readonly label: (point: Point) => string;
 }
 
-export const createPen = (wiring: Wiring, markersOn: Pen['markersOn'], label: Pen['label']): Pen => ({
-  wiring,
-  markersOn,
-  label,
+/** Gathers the geometry of one band. Coordinates are absolute in the sheet. */
+export interface Pen extends Ground, Pick<Open<Band>, 'symbols' | 'segments' | 'dots' | 'markers' | 'flags' | 'earths' | 'links'> {
+  /** dots that are there, so that none is drawn twice */
+  readonly dotted: Set<string>;
+}
+
+export const createPen = (ground: Ground): Pen => ({
+  ...ground,
+  dotted: new Set(),
   symbols: [],
   segments: [],
   dots: [],
@@ -24,76 +30,101 @@ export const createPen = (wiring: Wiring, markersOn: Pen['markersOn'], label: Pe
   links: [],
 });
 
-export function line(pen: Pen, net: number, x1: number, y1: number, x2: number, y2: number, near?: Point, carries?: string): void {
-  if (x1 === x2 && y1 === y2) return;
-  pen.segments.push({ net, x1, y1, x2, y2, near, carries } satisfies Segment);
+/** A straight piece of wire; nothing where it has no length. */
+export function line(pen: Pen, segment: Omit<Segment, 'near' | 'carries'> & Partial<Pick<Segment, 'near' | 'carries'>>): void {
+  if (segment.x1 === segment.x2 && segment.y1 === segment.y2) return;
+  pen.segments.push({ near: undefined, carries: undefined, ...segment });
 }
 
-export const dot = (pen: Pen, net: number, x: number, y: number): void => {
-  if (!pen.dots.some((one) => one.x === x && one.y === y && one.net === net)) pen.dots.push({ net, x, y } satisfies Dot);
-};
+export function dot(pen: Pen, one: Dot): void {
+  const key = `${one.net} ${one.x} ${one.y}`;
+  if (pen.dotted.has(key)) return;
+  pen.dotted.add(key);
+  pen.dots.push(one);
+}
 
-export const flag = (pen: Pen, net: number, name: string, x: number, y: number, side: 'left' | 'right'): void => {
-  pen.flags.push({ net, name, x, y, side } satisfies Flag);
-};
+export const flag = (pen: Pen, one: Flag): void => void pen.flags.push(one);
 
 /** Cells an element takes: its symbol and one for every marker on its leads. */
-export const cellsOf = (pen: Pen, element: Element): number => 1 + markersAt(pen, element.a).length + markersAt(pen, element.b).length;
+export const cellsOf = (ground: Ground, { a, b }: Element): number => 1 + markersAt(ground, a).length + markersAt(ground, b).length;
 
-export const markersAt = (pen: Pen, point: Point): readonly Point[] => pen.markersOn.get(point) ?? [];
+export const markersAt = ({ markersOn }: Ground, point: Point): readonly Point[] => markersOn.get(point) ?? [];
 
-/**
- * Draws an element on a row between two x, its own cells at `at`, leads to both sides.
- * @param reversed the element's `b` is on the left
- */
-export function drawElement(pen: Pen, element: Element, reversed: boolean, left: number, right: number, at: number, y: number): void {
-  const [start, end] = reversed ? [element.b, element.a] : [element.a, element.b];
-  const [startNet, endNet] = [pen.wiring.netOf.get(start)!, pen.wiring.netOf.get(end)!];
+/** Where an element goes on a row. */
+export interface ElementPlace {
+  readonly element: Element;
+  /** the element's `b` is on the left */
+  readonly isReversed: boolean;
+  /** its leads reach from here to there */
+  readonly left: number;
+  readonly right: number;
+  /** its own cells begin here */
+  readonly at: number;
+  readonly y: number;
+}
+
+/** Draws an element on a row between two x, its own cells at `at`, leads to both sides. */
+export function drawElement(pen: Pen, { element, isReversed, left, right, at, y }: ElementPlace): void {
+  const [start, end] = isReversed ? [element.b, element.a] : [element.a, element.b];
+  const [startNet, endNet] = [netAt(pen.wiring, start), netAt(pen.wiring, end)];
   const before = markersAt(pen, start);
   const centre = at + before.length * CELL + CELL / 2;
-  const id = element.id;
+  const marker = (point: Point, x: number, net: number): Marker => ({
+    point,
+    kind: isTerminal(point) ? 'way' : 'loose',
+    x,
+    y,
+    net,
+    label: pen.label(point),
+  });
   before.forEach((point, index) => {
-    pen.markers.push(markerAt(pen, point, at + index * CELL + CELL / 2, y, startNet));
+    pen.markers.push(marker(point, at + index * CELL + CELL / 2, startNet));
   });
-  line(pen, startNet, left, y, centre - PIN, y, start, id);
-  const after = markersAt(pen, end);
-  after.forEach((point, index) => {
-    pen.markers.push(markerAt(pen, point, centre + CELL / 2 + index * CELL + CELL / 2, y, endNet));
+  markersAt(pen, end).forEach((point, index) => {
+    pen.markers.push(marker(point, centre + CELL / 2 + index * CELL + CELL / 2, endNet));
   });
-  line(pen, endNet, centre + PIN, y, right, y, end, id);
-  const mark = (point: Point) => point.slice(point.indexOf(':') + 1);
+  const ends = [
+    { point: start, x: centre - PIN, side: 'left' as const, net: startNet, out: left },
+    { point: end, x: centre + PIN, side: 'right' as const, net: endNet, out: right },
+  ];
+  for (const { point, x, net, out } of ends) {
+    line(pen, {
+      net,
+      x1: Math.min(x, out),
+      y1: y,
+      x2: Math.max(x, out),
+      y2: y,
+      near: point,
+      carries: `${element.device.id}:${element.part}`,
+    });
+    if (pen.wiring.bonded.has(point)) pen.earths.push({ x, y, point });
+  }
   pen.symbols.push({
-    id,
-    device: element.device.id,
-    part: element.part,
+    ...symbolOf(element),
     kind: element.kind,
     form: element.form,
     x: centre,
     y,
     width: 52,
     height: 30,
-    pins: [
-      { point: start, mark: mark(start), x: centre - PIN, y, side: 'left' },
-      { point: end, mark: mark(end), x: centre + PIN, y, side: 'right' },
-    ],
-    tag: element.device.tag,
-    text: element.text,
-    description: element.device.title,
-    line: 0,
-    refs: [],
-  } satisfies PlacedSymbol);
-  for (const [point, x] of [
-    [start, centre - PIN],
-    [end, centre + PIN],
-  ] as const)
-    if (pen.wiring.bonded.has(point)) pen.earths.push({ x, y, point });
+    pins: ends.map(({ point, x, side }) => ({ point, mark: markAt(point), x, y, side })),
+  });
 }
 
-const markerAt = (pen: Pen, point: Point, x: number, y: number, net: number): Marker => ({
-  point,
-  kind: point.includes(':') ? 'way' : 'loose',
-  x,
-  y,
-  net,
-  label: pen.label(point),
+/** What every symbol says of what it stands for. */
+export const symbolOf = ({
+  id,
+  device,
+  part,
+  text,
+}: Pick<Element, 'id' | 'device' | 'part' | 'text'>): Omit<PlacedSymbol, 'kind' | 'x' | 'y' | 'width' | 'height' | 'pins'> => ({
+  id,
+  device: device.id,
+  part,
+  form: undefined,
+  tag: device.tag,
+  text,
+  description: device.title,
+  line: 0,
+  refs: [],
 });

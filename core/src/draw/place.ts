@@ -1,6 +1,8 @@
-import { cellsOf, dot, drawElement, line, type Pen } from './pen';
+import { at } from '#core/units';
+import { cellsOf, dot, drawElement, type Ground, line, type Pen } from './pen';
 import { flip, hasLoad, type Tree } from './reduce';
-import { CELL } from './sheet';
+import { CELL, ROW } from './sheet';
+import { netAt } from './wiring';
 
 /** Cells across and rows down that a tree needs. */
 export interface Size {
@@ -8,74 +10,98 @@ export interface Size {
   readonly rows: number;
 }
 
-export function measure(pen: Pen, tree: Tree): Size {
-  if (tree.type === 'edge') return { cells: cellsOf(pen, tree.element), rows: 1 };
-  const sizes = tree.parts.map((part) => measure(pen, part));
+const sizes = new WeakMap<Ground['markersOn'], WeakMap<Tree, Size>>();
+
+/** Measured once for a tree on the same ground. */
+export function measure(ground: Ground, tree: Tree): Size {
+  const known = sizes.get(ground.markersOn) ?? new WeakMap<Tree, Size>();
+  sizes.set(ground.markersOn, known);
+  const kept = known.get(tree);
+  if (kept) return kept;
+  const made = measured(ground, tree);
+  known.set(tree, made);
+  return made;
+}
+
+function measured(ground: Ground, tree: Tree): Size {
+  if (tree.type === 'edge') return { cells: cellsOf(ground, tree.element), rows: 1 };
+  const own = tree.parts.map((part) => measure(ground, part));
   if (tree.type === 'parallel')
-    return { cells: Math.max(...sizes.map(({ cells }) => cells)), rows: sizes.reduce((sum, { rows }) => sum + rows, 0) };
-  const hanging = [...tree.hangs.values()].flat().map((hang) => measure(pen, hang));
-  const cells = sizes.reduce((sum, one) => sum + one.cells, 0);
+    return { cells: Math.max(...own.map(({ cells }) => cells)), rows: own.reduce((sum, { rows }) => sum + rows, 0) };
+  const hanging = [...tree.hangs.values()].flat().map((hang) => measure(ground, hang));
+  const cells = own.reduce((sum, one) => sum + one.cells, 0);
   return {
     cells: cells + Math.max(0, ...hanging.map((one) => one.cells)),
-    rows: Math.max(...sizes.map(({ rows }) => rows)) + hanging.reduce((sum, { rows }) => sum + rows, 0),
+    rows: Math.max(...own.map(({ rows }) => rows)) + hanging.reduce((sum, { rows }) => sum + rows, 0),
   };
 }
 
-/**
- * Puts a tree between x `left` and `right` from row y down.
- * In a series the first part with a load takes the slack, so that loads stand in one column; what comes after it packs right.
- */
-export function place(pen: Pen, tree: Tree, left: number, right: number, y: number, rowPitch: number): void {
-  if (tree.type === 'edge') {
-    const width = cellsOf(pen, tree.element) * CELL;
-    const at = tree.element.isLoad ? right - width : left;
-    drawElement(pen, tree.element, pen.wiring.netOf.get(tree.element.a) !== tree.from, left, right, at, y);
-    return;
-  }
-  if (tree.type === 'parallel') {
-    let row = y;
-    let last = y;
-    for (const part of tree.parts) {
-      place(pen, part, left, right, row, rowPitch);
-      last = row;
-      row += measure(pen, part).rows * rowPitch;
-    }
-    for (const [x, net] of [
-      [left, tree.from],
-      [right, tree.to],
-    ] as const) {
-      line(pen, net, x, y, x, last);
-      let at = y;
-      for (const part of tree.parts) {
-        dot(pen, net, x, at);
-        at += measure(pen, part).rows * rowPitch;
-      }
-    }
-    return;
-  }
-  placeSeries(pen, tree, left, right, y, rowPitch);
+/** Where a tree goes: between two x, from a row down. */
+export interface TreePlace {
+  readonly left: number;
+  readonly right: number;
+  readonly y: number;
 }
 
-function placeSeries(pen: Pen, tree: Extract<Tree, { type: 'series' }>, left: number, right: number, y: number, rowPitch: number): void {
-  const sizes = tree.parts.map((part) => measure(pen, part));
+/**
+ * Puts a tree in its place.
+ * In a series the first part with a load takes the slack, so that loads stand in one column; what comes after it packs right.
+ */
+export function place(pen: Pen, tree: Tree, where: TreePlace): void {
+  if (tree.type === 'edge') placeEdge(pen, tree, where);
+  else if (tree.type === 'parallel') placeParallel(pen, tree, where);
+  else placeSeries(pen, tree, where);
+}
+
+function placeEdge(pen: Pen, { element, from }: Extract<Tree, { type: 'edge' }>, { left, right, y }: TreePlace): void {
+  const width = cellsOf(pen, element) * CELL;
+  drawElement(pen, {
+    element,
+    isReversed: netAt(pen.wiring, element.a) !== from,
+    left,
+    right,
+    at: element.isLoad ? right - width : left,
+    y,
+  });
+}
+
+function placeParallel(pen: Pen, tree: Extract<Tree, { type: 'parallel' }>, { left, right, y }: TreePlace): void {
+  const rows: number[] = [];
+  let row = y;
+  for (const part of tree.parts) {
+    rows.push(row);
+    place(pen, part, { left, right, y: row });
+    row += measure(pen, part).rows * ROW;
+  }
+  for (const [x, net] of [
+    [left, tree.from],
+    [right, tree.to],
+  ] as const) {
+    line(pen, { net, x1: x, y1: y, x2: x, y2: at(rows, -1) });
+    for (const one of rows) dot(pen, { net, x, y: one });
+  }
+}
+
+function placeSeries(pen: Pen, tree: Extract<Tree, { type: 'series' }>, { left, right, y }: TreePlace): void {
+  const own = tree.parts.map((part) => measure(pen, part));
   const firstLoad = tree.parts.findIndex(hasLoad);
   const stretched = firstLoad < 0 ? tree.parts.length - 1 : firstLoad;
-  const used = sizes.reduce((sum, { cells }) => sum + cells * CELL, 0);
+  const used = own.reduce((sum, { cells }) => sum + cells * CELL, 0);
   const slack = right - left - used;
   let x = left;
-  let hangRow = y + Math.max(...sizes.map(({ rows }) => rows)) * rowPitch;
+  let hangRow = y + Math.max(...own.map(({ rows }) => rows)) * ROW;
   tree.parts.forEach((part, index) => {
-    const width = sizes[index]!.cells * CELL + (index === stretched ? slack : 0);
-    place(pen, part, x, x + width, y, rowPitch);
+    const width = at(own, index).cells * CELL + (index === stretched ? slack : 0);
+    place(pen, part, { left: x, right: x + width, y });
     x += width;
     for (const hang of tree.hangs.get(part.to) ?? []) {
       const size = measure(pen, hang);
-      const growsRight = x + size.cells * CELL <= right;
-      dot(pen, part.to, x, y);
-      line(pen, part.to, x, y, x, hangRow);
-      if (growsRight) place(pen, hang, x, x + size.cells * CELL, hangRow, rowPitch);
-      else place(pen, flip(hang), x - size.cells * CELL, x, hangRow, rowPitch);
-      hangRow += size.rows * rowPitch;
+      const width1 = size.cells * CELL;
+      dot(pen, { net: part.to, x, y });
+      line(pen, { net: part.to, x1: x, y1: y, x2: x, y2: hangRow });
+      if (x + width1 <= right) place(pen, hang, { left: x, right: x + width1, y: hangRow });
+      else place(pen, flip(hang), { left: x - width1, right: x, y: hangRow });
+      hangRow += size.rows * ROW;
     }
   });
 }

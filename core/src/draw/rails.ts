@@ -1,5 +1,7 @@
-import type { Point } from '#core/circuit';
-import type { Drawable, Element, SourceElement } from './elements';
+import { type CircuitPlan, graphOf } from '#core/graph';
+import { at, grouped } from '#core/units';
+import { type Drawable, type Element, markAt, type SourceElement } from './elements';
+import { netAt, type Wiring } from './wiring';
 
 export interface Rail {
   readonly source: SourceElement;
@@ -7,56 +9,64 @@ export interface Rail {
   readonly index: number;
   readonly net: number;
   readonly name: string;
+  /** the way back of its source */
+  readonly isReturn: boolean;
   /** parts passed on the way from the source's terminal, source first */
   readonly passed: readonly Element[];
 }
 
-const RETURN_MARKS = /^(N|C|X2|0|-|M|C2)$/;
-
-export const isReturn = (rail: Rail, bonded: ReadonlySet<Point>): boolean =>
-  RETURN_MARKS.test(rail.name) || bonded.has(rail.source.terminals[rail.index]!);
+/** The other net of an element that has one end on a net. */
+export const beyond = (wiring: Wiring, { a, b }: Element, net: number): number =>
+  netAt(wiring, a) === net ? netAt(wiring, b) : netAt(wiring, a);
 
 /**
  * A rail starts at each terminal of a source and moves down through fuses and isolators while nothing else is on the way.
  * Whole devices move: all poles of an isolator or none.
  */
-export function railsOf({ elements, sources, blocks, wiring }: Drawable): Rail[] {
-  const taken = new Set<string>();
-  const others = (net: number, source: SourceElement) =>
-    sources.filter((one) => one !== source && one.terminals.some((terminal) => wiring.netOf.get(terminal) === net)).length +
-    blocks.filter((block) => block.terminals.some((terminal) => wiring.netOf.get(terminal) === net)).length;
-  const at = (net: number) =>
-    elements.filter((element) => !taken.has(element.id) && (wiring.netOf.get(element.a) === net || wiring.netOf.get(element.b) === net));
-  return sources.flatMap((source) => {
-    const nets = source.terminals.map((terminal) => wiring.netOf.get(terminal)!);
+export function railsOf(plan: CircuitPlan, { elements, sources, blocks, wiring }: Drawable): Rail[] {
+  const { isReturn } = graphOf(plan);
+  const taken = new Set<Element>();
+  const onNet = new Map<number, Element[]>();
+  for (const element of elements)
+    for (const net of new Set([netAt(wiring, element.a), netAt(wiring, element.b)])) {
+      const there = onNet.get(net);
+      if (there) there.push(element);
+      else onNet.set(net, [element]);
+    }
+  const byDevice = grouped(elements, ({ device }) => device);
+  const standing = new Map<number, number>();
+  for (const { terminals } of [...sources, ...blocks])
+    for (const net of new Set(terminals.map((terminal) => netAt(wiring, terminal)))) standing.set(net, (standing.get(net) ?? 0) + 1);
+
+  return sources.flatMap((source): Rail[] => {
+    const nets = source.terminals.map((terminal) => netAt(wiring, terminal));
+    const home = new Set(nets);
     const passed: Element[][] = nets.map(() => []);
+    const others = (net: number): number => (standing.get(net) ?? 0) - (home.has(net) ? 1 : 0);
+    /** the one head part that leads on from a net, where nothing else is on it */
+    const onlyHead = (net: number, index: number): Element | undefined => {
+      const here = (onNet.get(net) ?? []).filter((element) => !taken.has(element));
+      const isShared = nets.some((other, place) => place !== index && other === net);
+      return here.length === 1 && here[0]?.isHead && others(net) === 0 && !isShared ? here[0] : undefined;
+    };
     for (let moved = true; moved; ) {
       moved = false;
-      const next = nets.map((net, index) => {
-        const here = at(net);
-        const sharing = nets.some((other, place) => place !== index && other === net);
-        return here.length === 1 && here[0]!.isHead && others(net, source) === 0 && !sharing ? here[0] : undefined;
-      });
+      const next = nets.map(onlyHead);
       for (const device of new Set(next.flatMap((element) => (element ? [element.device] : [])))) {
-        const poles = elements.filter((element) => element.device === device && !taken.has(element.id));
+        const poles = (byDevice.get(device) ?? []).filter((element) => !taken.has(element));
         if (!poles.every((pole) => next.includes(pole))) continue;
         next.forEach((element, index) => {
           if (!element || element.device !== device) return;
-          taken.add(element.id);
-          passed[index]!.push(element);
-          nets[index] = wiring.netOf.get(wiring.netOf.get(element.a) === nets[index] ? element.b : element.a)!;
+          taken.add(element);
+          passed[index]?.push(element);
+          nets[index] = beyond(wiring, element, at(nets, index));
           moved = true;
         });
       }
     }
-    return nets.map(
-      (net, index): Rail => ({
-        source,
-        index,
-        net,
-        passed: passed[index]!,
-        name: source.terminals[index]!.slice(source.terminals[index]!.indexOf(':') + 1),
-      }),
-    );
+    return nets.map((net, index) => {
+      const terminal = at(source.terminals, index);
+      return { source, index, net, passed: at(passed, index), name: markAt(terminal), isReturn: isReturn(plan.nodeOf(terminal)) };
+    });
   });
 }

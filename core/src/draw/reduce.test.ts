@@ -24,7 +24,7 @@ function build(root: Shape): { elements: Element[]; ends: Map<string, [number, n
   const lay = (one: Shape, from: number, to: number): void => {
     if (one.type === 'edge') {
       const id = `e${elements.length}`;
-      elements.push({ id, isLoad: elements.length % 3 === 0, device: { tag: id }, part: 'p', byArmature: false } as Element);
+      elements.push({ id, isLoad: elements.length % 3 === 0, device: { tag: id }, part: 'p', isMoved: false } as Element);
       ends.set(id, elements.length % 2 === 0 ? [from, to] : [to, from]);
     } else if (one.type === 'parallel') for (const part of one.parts) lay(part, from, to);
     else {
@@ -47,7 +47,7 @@ describe('series-parallel reduction', () => {
     fc.assert(
       fc.property(shape, (root) => {
         const { elements, ends } = build(root);
-        const reduced = reduce(elements, (element) => ends.get(element.id)!, 0, 1, steady);
+        const reduced = reduce({ elements, netsOf: (element) => ends.get(element.id)!, start: 0, end: 1, order: steady });
         expect(reduced.isCore).toBe(false);
         expect(
           elementsOf(reduced.tree!)
@@ -73,7 +73,7 @@ describe('series-parallel reduction', () => {
     fc.assert(
       fc.property(shape, (root) => {
         const { elements, ends } = build(root);
-        const { tree } = reduce(elements, (element) => ends.get(element.id)!, 0, 1, steady);
+        const { tree } = reduce({ elements, netsOf: (element) => ends.get(element.id)!, start: 0, end: 1, order: steady });
         check(tree!);
         check(flip(tree!));
         expect(hasLoad(tree!)).toBe(elements.some(({ isLoad }) => isLoad));
@@ -85,7 +85,7 @@ describe('series-parallel reduction', () => {
   const edges = (...pairs: [number, number][]) => {
     const { elements } = build({ type: 'parallel', parts: pairs.map(() => ({ type: 'edge' })) });
     const ends = new Map(elements.map(({ id }, index) => [id, pairs[index]!]));
-    return reduce(elements, (element) => ends.get(element.id)!, 0, 1, steady);
+    return reduce({ elements, netsOf: (element) => ends.get(element.id)!, start: 0, end: 1, order: steady });
   };
   it('a true bridge is a core', () => expect(edges([0, 2], [0, 3], [2, 3], [2, 1], [3, 1]).isCore).toBe(true));
   it('a part with both ends on one net is a core', () => expect(edges([0, 1], [0, 0]).isCore).toBe(true));

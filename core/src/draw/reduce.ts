@@ -42,57 +42,94 @@ const partsOfSeries = (tree: Tree): { parts: readonly Tree[]; hangs: ReadonlyMap
 
 const partsOfParallel = (tree: Tree): readonly Tree[] => (tree.type === 'parallel' ? tree.parts : [tree]);
 
+export interface ReduceFacts {
+  readonly elements: readonly Element[];
+  netsOf(element: Element): readonly [number, number];
+  /** the nets that the whole lies between; one where it hangs */
+  readonly start: number;
+  readonly end: number | undefined;
+  /** sorts the parts of a parallel: the wanted reading order */
+  order(a: Tree, b: Tree): number;
+}
+
+/** Edges by the nets that they end on, and by the pair of them. */
+interface Mesh {
+  readonly at: Map<number, Set<Tree>>;
+  readonly between: Map<string, Set<Tree>>;
+}
+
+const pairKey = ({ from, to }: Tree): string => (from < to ? `${from} ${to}` : `${to} ${from}`);
+const setAt = <K>(map: Map<K, Set<Tree>>, key: K): Set<Tree> => {
+  const there = map.get(key);
+  if (there) return there;
+  const made = new Set<Tree>();
+  map.set(key, made);
+  return made;
+};
+
+function link({ at: ends, between }: Mesh, tree: Tree): void {
+  setAt(ends, tree.from).add(tree);
+  setAt(ends, tree.to).add(tree);
+  setAt(between, pairKey(tree)).add(tree);
+}
+
+function unlink({ at: ends, between }: Mesh, tree: Tree): void {
+  ends.get(tree.from)?.delete(tree);
+  ends.get(tree.to)?.delete(tree);
+  between.get(pairKey(tree))?.delete(tree);
+}
+
 /**
  * Series-parallel reduction of a connected part between two nets. What ends in the open hangs on its net.
- * @param order sorts the parts of a parallel: the wanted reading order
+ * Nets wait in a queue until nothing is left to do at any of them, so that the work grows with the parts.
  */
-export function reduce(
-  elements: readonly Element[],
-  netOf: (element: Element) => readonly [number, number],
-  start: number,
-  end: number | undefined,
-  order: (a: Tree, b: Tree) => number,
-): Reduced {
-  let edges: Tree[] = elements.map((element) => ({ type: 'edge', element, from: netOf(element)[0], to: netOf(element)[1] }));
+export function reduce({ elements, netsOf, start, end, order }: ReduceFacts): Reduced {
+  const mesh: Mesh = { at: new Map(), between: new Map() };
   const hangs = new Map<number, Tree[]>();
-  const isEnd = (net: number) => net === start || net === end;
-  let isCore = false;
-  for (let changed = true; changed; ) {
-    changed = false;
-    const loops = edges.filter(({ from, to }) => from === to);
-    if (loops.length > 0) return { tree: undefined, hangs, isCore: true };
-    edges = mergeParallel(edges, order, () => {
-      changed = true;
-    });
-    const atNet = new Map<number, Tree[]>();
-    for (const edge of edges) for (const net of [edge.from, edge.to]) atNet.set(net, [...(atNet.get(net) ?? []), edge]);
-    for (const [net, around] of atNet) {
-      if (isEnd(net)) continue;
-      if (around.length === 1) {
-        const [edge] = around as [Tree];
-        const other = edge.from === net ? edge.to : edge.from;
-        const outward = withEndHangs(towards(edge, other), hangs.get(net) ?? []);
-        hangs.delete(net);
-        hangs.set(other, [...(hangs.get(other) ?? []), outward]);
-        edges = edges.filter((one) => one !== edge);
-        changed = true;
-        break;
-      }
-      if (around.length === 2) {
-        const [one, two] = around as [Tree, Tree];
-        if (one === two) continue;
-        const first = flip(towards(one, net));
-        const second = towards(two, net);
-        edges = [...edges.filter((edge) => edge !== one && edge !== two), joinSeries(first, second, net, hangs.get(net) ?? [])];
-        hangs.delete(net);
-        changed = true;
-        break;
-      }
-    }
+  for (const element of elements) {
+    const [from, to] = netsOf(element);
+    if (from === to) return { tree: undefined, hangs, isCore: true };
+    link(mesh, { type: 'edge', element, from, to });
   }
-  if (edges.length > 1) isCore = true;
-  const [only] = edges;
+  const waiting = new Set<number>(mesh.at.keys());
+  const hang = (net: number, trees: readonly Tree[]): void => void hangs.set(net, [...(hangs.get(net) ?? []), ...trees]);
+  for (const net of waiting) {
+    waiting.delete(net);
+    mergeParallels(mesh, net, order);
+    const [one, two, ...more] = setAt(mesh.at, net);
+    if (net === start || net === end || !one || more.length > 0) continue;
+    unlink(mesh, one);
+    const other = one.from === net ? one.to : one.from;
+    if (!two) {
+      const outward = withEndHangs(towards(one, other), hangs.get(net) ?? []);
+      hangs.delete(net);
+      hang(other, [outward]);
+      waiting.add(other);
+      continue;
+    }
+    unlink(mesh, two);
+    const joined = joinSeries(flip(towards(one, net)), towards(two, net), net, hangs.get(net) ?? []);
+    hangs.delete(net);
+    // both parts between the same two nets: a ring that closes on one net
+    if (joined.from === joined.to) return { tree: undefined, hangs, isCore: true };
+    link(mesh, joined);
+    waiting.add(joined.from).add(joined.to);
+  }
+  const left = new Set([...mesh.at.values()].flatMap((edges) => [...edges]));
+  const [only] = left;
+  const isCore = left.size > 1;
   return { tree: only && !isCore ? towards(only, start) : undefined, hangs, isCore };
+}
+
+/** Makes one of the edges that lead from a net to the same other net. */
+function mergeParallels(mesh: Mesh, net: number, order: ReduceFacts['order']): void {
+  for (const edge of [...setAt(mesh.at, net)]) {
+    const same = [...setAt(mesh.between, pairKey(edge))];
+    if (same.length < 2) continue;
+    const { from, to } = edge;
+    for (const one of same) unlink(mesh, one);
+    link(mesh, { type: 'parallel', from, to, parts: same.flatMap((one) => partsOfParallel(towards(one, from))).sort(order) });
+  }
 }
 
 /** A dangling tree whose far net has dangling trees of its own: they go on from there. */
@@ -113,18 +150,4 @@ function joinSeries(first: Tree, second: Tree, net: number, hanging: readonly Tr
   const hangs = new Map<number, readonly Tree[]>([...a.hangs, ...b.hangs]);
   if (hanging.length > 0) hangs.set(net, [...(hangs.get(net) ?? []), ...hanging]);
   return { type: 'series', parts: [...a.parts, ...b.parts], from: first.from, to: second.to, hangs };
-}
-
-function mergeParallel(edges: Tree[], order: (a: Tree, b: Tree) => number, changed: () => void): Tree[] {
-  const byEnds = new Map<string, Tree[]>();
-  for (const edge of edges) {
-    const key = `${Math.min(edge.from, edge.to)} ${Math.max(edge.from, edge.to)}`;
-    byEnds.set(key, [...(byEnds.get(key) ?? []), edge]);
-  }
-  return [...byEnds.values()].map((same) => {
-    if (same.length === 1) return same[0]!;
-    changed();
-    const { from, to } = same[0]!;
-    return { type: 'parallel', from, to, parts: same.flatMap((edge) => partsOfParallel(towards(edge, from))).sort(order) };
-  });
 }

@@ -1,4 +1,5 @@
 import type { ConductorId, DeviceId, Point } from '#core/circuit';
+import type { SymbolName } from '#core/kinds';
 
 /** Sheet units: 1 u is 1 px at 100 % and 0.25 mm on paper. */
 export const CELL = 104;
@@ -13,35 +14,15 @@ export const LEAST_CELLS = 7;
 
 export type VoltageClass = 'elv-ac' | 'elv-dc' | 'control' | 'power' | 'none';
 
-export type SymbolKind =
-  | 'contact'
-  | 'isolator'
-  | 'push'
-  | 'pressure'
-  | 'thermostat'
-  | 'overload'
-  | 'end-switch'
-  | 'coil'
-  | 'motor'
-  | 'heater'
-  | 'lamp'
-  | 'box'
-  | 'fuse'
-  | 'overload-heater'
-  | 'timer'
-  | 'bar'
-  | 'valve'
-  | 'winding'
-  | 'source'
-  | 'source-block'
-  | 'motor-block'
-  | 'heater-block'
-  | 'breaker'
-  | 'float'
-  | 'selector'
-  | 'light'
-  | 'clock'
-  | 'wire';
+/** Symbols of parts, and of what the sheet itself draws: a supply, a block with rows of its own, a plain wire. */
+export type SymbolKind = SymbolName | 'source' | 'source-block' | 'motor-block' | 'heater-block' | 'wire';
+
+/** What a band is called: facts, from which the words are made. */
+export type BandName =
+  | { readonly code: 'mains'; readonly volts: number | undefined; readonly hz: number | undefined; readonly tag: string }
+  | { readonly code: 'secondary' | 'dc' | 'loop'; readonly volts: number | undefined; readonly tag: string }
+  | { readonly code: 'pair'; readonly rails: readonly string[]; readonly tag: string }
+  | { readonly code: 'between supplies' | 'no supply' | 'earth' };
 
 export interface Pin {
   readonly point: Point;
@@ -52,7 +33,7 @@ export interface Pin {
 }
 
 export interface PlacedSymbol {
-  /** `device:part` */
+  /** unique on the sheet: `device:part`, or what is drawn of the part */
   readonly id: string;
   readonly device: DeviceId;
   readonly part: string;
@@ -72,7 +53,7 @@ export interface PlacedSymbol {
   refs: number[];
 }
 
-/** A straight piece of a net. `near` is the terminal whose volts tint it, `carries` the element whose current it has. */
+/** A straight piece of a net. `near` is the terminal whose volts tint it, `carries` the part (`device:part`) whose current it has. */
 export interface Segment {
   readonly net: number;
   readonly x1: number;
@@ -117,7 +98,7 @@ export interface RailMark {
 }
 
 export interface Band {
-  readonly title: string;
+  readonly name: BandName;
   readonly tint: VoltageClass;
   readonly form: 'ladder' | 'comb' | 'list' | 'earth';
   readonly y: number;
@@ -137,8 +118,8 @@ export interface Sheet {
   readonly width: number;
   readonly height: number;
   readonly bands: readonly Band[];
-  /** contacts and outputs that lead nowhere: told in words under the sheet */
-  readonly spare: readonly { readonly device: DeviceId; readonly part: string; readonly words: string }[];
+  /** contacts and outputs that lead nowhere: told under the sheet */
+  readonly spare: readonly { readonly device: DeviceId; readonly part: string; readonly ends: readonly [string, string] }[];
   readonly conductorsOfNet: ReadonlyMap<number, readonly ConductorId[]>;
   readonly netOf: ReadonlyMap<Point, number>;
 }

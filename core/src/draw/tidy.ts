@@ -1,3 +1,5 @@
+import { grouped } from '#core/units';
+import { indexLines, type Piece } from './lineIndex';
 import type { Pen } from './pen';
 import type { Dot, RailMark, Segment } from './sheet';
 
@@ -6,52 +8,73 @@ import type { Dot, RailMark, Segment } from './sheet';
  * A row keeps what lies between the outermost things on it: pins, markers, flags, bars.
  */
 export function tidyBand(pen: Pen, rails: readonly RailMark[]): { segments: Segment[]; dots: Dot[] } {
-  const anchors = [
-    ...pen.symbols.flatMap(({ pins }) => pins.map(({ x, y }) => ({ x, y }))),
-    ...pen.markers.map(({ x, y }) => ({ x, y })),
-    ...pen.flags.map(({ x, y }) => ({ x, y })),
-    ...rails.map(({ x, y1 }) => ({ x, y: y1 })),
-  ];
-  let segments = [...pen.segments];
+  const anchors = grouped(
+    [...pen.symbols.flatMap(({ pins }) => pins), ...pen.markers, ...pen.flags, ...rails.map(({ x, y1 }) => ({ x, y: y1 }))].map(
+      ({ x, y }) => ({ x, y }),
+    ),
+    ({ y }) => y,
+  );
+  const lines = indexLines(pen.segments);
+  const columnEnds = grouped(
+    [...lines.columns.values()].flat().flatMap((bar) => [
+      { x: bar.at, y: bar.from },
+      { x: bar.at, y: bar.to },
+    ]),
+    ({ y }) => y,
+  );
+  const kept = new Map<number, Piece>();
+  for (const [y, row] of lines.rows) {
+    const fixed = [...(anchors.get(y) ?? []), ...(columnEnds.get(y) ?? [])].map(({ x }) => x);
+    const isCrossed = (x: number): boolean => (lines.columns.get(x) ?? []).some((bar) => y >= bar.from && y <= bar.to);
+    for (const piece of tidyRow(row, fixed, isCrossed)) kept.set(piece.index, piece);
+  }
+  const segments = pen.segments.flatMap((segment, index): Segment[] => {
+    if (segment.x1 === segment.x2) return [segment];
+    const piece = kept.get(index);
+    if (!piece) return [];
+    return piece.from === Math.min(segment.x1, segment.x2) && piece.to === Math.max(segment.x1, segment.x2)
+      ? [segment]
+      : [{ ...segment, x1: piece.from, x2: piece.to }];
+  });
+  return { segments, dots: pen.dots.filter(branchesAt(segments)) };
+}
+
+/** Shortens the pieces of a row until each ends on something, or is gone. */
+function tidyRow(row: readonly Piece[], fixed: readonly number[], isCrossed: (x: number) => boolean): readonly Piece[] {
+  let pieces = row;
   for (let changed = true; changed; ) {
     changed = false;
-    segments = segments.flatMap((segment, index) => {
-      if (segment.y1 !== segment.y2) return [segment];
-      const [from, to] = [Math.min(segment.x1, segment.x2), Math.max(segment.x1, segment.x2)];
-      const holds = [
-        ...anchors.filter(({ x, y }) => y === segment.y1 && x >= from && x <= to).map(({ x }) => x),
-        ...segments
-          .filter((_other, place) => place !== index)
-          .flatMap((other) => {
-            const ends = [
-              [other.x1, other.y1],
-              [other.x2, other.y2],
-            ] as const;
-            const meets = ends.filter(([x, y]) => y === segment.y1 && x >= from && x <= to).map(([x]) => x);
-            const crossed =
-              other.x1 === other.x2 &&
-              [from, to].includes(other.x1) &&
-              segment.y1 >= Math.min(other.y1, other.y2) &&
-              segment.y1 <= Math.max(other.y1, other.y2)
-                ? [other.x1]
-                : [];
-            return [...meets, ...crossed];
-          }),
-      ];
-      const low = Math.min(...holds);
-      const high = Math.max(...holds);
-      if (holds.length > 0 && low === from && high === to) return [segment];
+    pieces = pieces.flatMap((piece): Piece[] => {
+      let [low, high] = [Number.POSITIVE_INFINITY, Number.NEGATIVE_INFINITY];
+      const hold = (x: number): void => {
+        if (x < piece.from || x > piece.to) return;
+        low = Math.min(low, x);
+        high = Math.max(high, x);
+      };
+      for (const x of fixed) hold(x);
+      for (const other of pieces) {
+        if (other === piece) continue;
+        hold(other.from);
+        hold(other.to);
+      }
+      if (low === piece.from && high === piece.to) return [piece];
+      for (const x of [piece.from, piece.to]) if (isCrossed(x)) hold(x);
+      if (low === piece.from && high === piece.to) return [piece];
       changed = true;
-      return holds.length === 0 || low === high ? [] : [{ ...segment, x1: low, x2: high }];
+      return low >= high ? [] : [{ ...piece, from: low, to: high }];
     });
   }
-  const dots = pen.dots.filter(({ x, y }) => {
-    const around = segments.reduce((count, { x1, y1, x2, y2 }) => {
-      if (x1 === x2 ? x !== x1 || y < Math.min(y1, y2) || y > Math.max(y1, y2) : y !== y1 || x < Math.min(x1, x2) || x > Math.max(x1, x2))
-        return count;
-      return count + ((x === x1 && y === y1) || (x === x2 && y === y2) ? 1 : 2);
+  return pieces;
+}
+
+/** Whether more than two ways meet at a dot. */
+function branchesAt(segments: readonly Segment[]): (dot: Dot) => boolean {
+  const lines = indexLines(segments);
+  return ({ x, y }) => {
+    const ways = lines.through(x, y).reduce((sum, piece) => {
+      const value = piece.at === y && (lines.rows.get(y)?.includes(piece) ?? false) ? x : y;
+      return sum + (value === piece.from || value === piece.to ? 1 : 2);
     }, 0);
-    return around > 2;
-  });
-  return { segments, dots };
+    return ways > 2;
+  };
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Catalogue, type Circuit, circuitSchema, type Result, readCircuitDocument, wrong } from '#core/circuit';
+import { type Catalogue, type Circuit, circuitSchema, type Result, readCircuitDocument, SCHEMA_VERSION, wrong } from '#core/circuit';
 
 /** Greatest size of a circuit file, in characters. */
 export const MOST_CHARACTERS = 4_000_000;
@@ -30,11 +30,17 @@ const sortKeys = <T>(record: Record<string, T>): Record<string, T> =>
 
 /** Writes a circuit as readable JSON, its things in order of id, so that two files can be compared by eye. */
 export function writeCircuit(circuit: Circuit): string {
-  return `${JSON.stringify({ ...circuit, devices: sortKeys(circuit.devices), conductors: sortKeys(circuit.conductors), cables: sortKeys(circuit.cables) }, null, 1)}\n`;
+  const ordered = Object.fromEntries(
+    Object.entries(circuit).map(([key, value]) => [
+      key,
+      typeof value === 'object' && !Array.isArray(value) && key !== 'powerSwitch' ? sortKeys<unknown>(value) : value,
+    ]),
+  );
+  return `${JSON.stringify(ordered, null, 1)}\n`;
 }
 
 /** The published JSON Schema of the document. */
 export const circuitJsonSchema = (): unknown => ({
-  title: 'Mando circuit, schema 1',
+  title: `Mando circuit, schema ${SCHEMA_VERSION}`,
   ...z.toJSONSchema(circuitSchema, { io: 'input', unrepresentable: 'any' }),
 });

@@ -3,7 +3,7 @@ import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { inputStates } from '#core/explore';
+import { callsKey, logOf, statesOf } from '#core/explore';
 import { type Net, planNetwork, unitResponse } from '#core/network';
 import { createRig, frameAt, runLog, settleMoment } from '#core/sequence';
 import { awgOhmsPerKft, METRES_PER_FOOT } from '#core/units';
@@ -46,19 +46,19 @@ describe.each(DEMO)('%s against ngspice on the exported netlist', (name) => {
   it('agrees at every node in every input state, of many an even sample', () => {
     const rig = createRig(plan);
     let judged = 0;
-    const states = inputStates(plan);
+    const states = statesOf(plan);
     const step = Math.max(1, states.length / 16);
     for (let at = 0; at < states.length; at += step) {
-      const { name: state, log } = states[Math.floor(at)]!;
-      settleMoment(rig, frameAt(runLog(rig, log), 400_000).moment);
+      const calls = states[Math.floor(at)]!;
+      settleMoment(rig, frameAt(runLog(rig, logOf(calls)), 400_000).moment);
       for (const net of rig.nets) {
-        const { driven, floating, nodes } = compare(net, `${name} ${state} ${net.hz}`);
+        const { driven, floating, nodes } = compare(net, `${name} ${callsKey(calls)} ${net.hz}`);
         expect(driven).toBeLessThanOrEqual(1e-8);
         expect(floating).toBeLessThanOrEqual(1e-4);
         judged += nodes;
       }
     }
-    expect(judged).toBeGreaterThan(30);
+    expect(judged).toBeGreaterThanOrEqual(30);
   });
 });
 

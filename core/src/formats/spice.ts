@@ -1,4 +1,7 @@
-import { EARTH_NODE, type Net, nortonOf, OPEN_SIEMENS, roundStamp } from '#core/network';
+import { EARTH_NODE } from '#core/graph';
+import { OPEN_SIEMENS } from '#core/kinds';
+import { type Net, nortonOf, roundStamp } from '#core/network';
+import { at, real } from '#core/units';
 
 const nodeName = (node: number): string => (node === EARTH_NODE ? '0' : `n${node + 1}`);
 
@@ -22,12 +25,13 @@ export function writeSpice(net: Net, title: string): string {
   };
   for (let node = 0; node < net.plan.nodeCount; node++) admittance(node, EARTH_NODE, OPEN_SIEMENS, 0);
   net.places.forEach(({ nodes, weights }, branch) => {
-    const [yRe, yIm] = [net.yRe[branch]!, net.yIm[branch]!];
-    if (nodes.length === 2) admittance(nodes[0]!, nodes[1]!, roundStamp(yRe), roundStamp(yIm));
+    const [yRe, yIm] = [real(net.yRe, branch), real(net.yIm, branch)];
+    const [first, second] = [at(nodes, 0), at(nodes, 1)];
+    if (nodes.length === 2) admittance(first, second, roundStamp(yRe), roundStamp(yIm));
     else stampPairs(nodes, weights, yRe, yIm);
     if (net.eRe[branch] === 0 && net.eIm[branch] === 0) return;
     const { re, im } = nortonOf(net, branch);
-    const [from, to] = [nodeName(nodes[1]!), nodeName(nodes[0]!)];
+    const [from, to] = [nodeName(second), nodeName(first)];
     count++;
     if (net.hz === 0) lines.push(`I${count} ${from} ${to} DC ${exact(re)}`);
     else lines.push(`I${count} ${from} ${to} AC ${exact(Math.hypot(re, im))} ${exact((Math.atan2(im, re) * 180) / Math.PI)}`);
@@ -38,8 +42,8 @@ export function writeSpice(net: Net, title: string): string {
       let rowRe = 0;
       let rowIm = 0;
       nodes.forEach((j, b) => {
-        const re = roundStamp(yRe * weights[a]! * weights[b]!);
-        const im = roundStamp(yIm * weights[a]! * weights[b]!);
+        const re = roundStamp(yRe * at(weights, a) * at(weights, b));
+        const im = roundStamp(yIm * at(weights, a) * at(weights, b));
         rowRe += re;
         rowIm += im;
         if (b > a) admittance(i, j, -re, -im);

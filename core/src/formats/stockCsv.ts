@@ -1,5 +1,5 @@
 import type { Field, FieldFacts } from '#core/circuit';
-import { catalogue, families, type StockPart, stockPartSchema, stockProblems } from '#core/devices';
+import { families, familyNamed, type StockPart, stockPartSchema, stockProblems } from '#core/devices';
 import { readTyped } from '#core/units';
 
 const OWN = ['title', 'family', 'print', 'van', 'shelf', 'count', 'notes'] as const;
@@ -59,7 +59,7 @@ export function stockFromRows(
     const problems = cells
       .filter(([name, value]) => value !== '' && !known.has(name))
       .map(([name]) => `Column "${name}" is not known. Rename it or leave it empty.`);
-    const family = catalogue.family(of('family'));
+    const family = familyNamed(of('family'));
     const nameplate: Record<string, Field> = {};
     for (const [name, value] of cells) {
       if (value === '' || !known.has(name) || (OWN as readonly string[]).includes(name)) continue;
@@ -84,7 +84,7 @@ export function stockFromRows(
           (issue) => `${issue.path.join('.')}: ${issue.path[0] === 'count' ? 'is a whole number' : issue.message}.`,
         ),
       );
-    else problems.push(...stockProblems(parsed.data).map(({ message }) => message));
+    else problems.push(...stockProblems(parsed.data, '').map(({ message }) => message));
     const key = likeness(draft);
     if (problems.length === 0 && there.has(key)) problems.push('It is in stock already, on the same shelf.');
     if (problems.length === 0 && seen.has(key)) problems.push('The same part stands on an earlier line. Raise its count instead.');

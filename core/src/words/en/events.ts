@@ -1,0 +1,59 @@
+import type { PlannedPart } from '#core/graph';
+import type { ModeOf, Part, PartKind } from '#core/kinds';
+import type { Change } from '#core/sequence';
+
+/** Said of a part after its tag; where it depends on what the part is or where it comes from, made of them. */
+type Told = string | ((part: Part, from: string) => string);
+
+const isOwnTrip = (part: Part): boolean => part.kind === 'fuse' && part.trip === 'own';
+
+/** What is noticed as a part comes into each of its modes, after its tag. A mode without a sentence does not compile. */
+const EVENTS: { readonly [K in PartKind]: { readonly [M in ModeOf<K>]: Told } } = {
+  source: { there: ' changes.' },
+  join: { whole: ' changes.' },
+  load: { whole: ' changes.' },
+  load3: { whole: ' changes.' },
+  transformer: { there: ' changes.' },
+  contact: { open: ' opens.', closed: ' closes.' },
+  'dc-output': { down: ' goes off.', up: ' gives its volts.' },
+  coil: { in: ' pulls in: a click.', out: ' lets go: a click.' },
+  motor: {
+    starting: (_part, from) => (from === 'running' ? ' stalls and hums.' : ' starts: a hum.'),
+    running: ' is up to speed.',
+    protected: "'s protector opens.",
+    stopped: ' stops.',
+  },
+  motor3: {
+    starting: (_part, from) => (from === 'running' || from === 'backwards' ? ' stalls and hums.' : ' starts: a hum.'),
+    running: ' is up to speed.',
+    backwards: ' is up to speed, backwards.',
+    stopped: ' stops.',
+  },
+  fuse: {
+    open: (part) => (isOwnTrip(part) ? ' blows.' : ' trips: a click.'),
+    whole: (part) => (isOwnTrip(part) ? ' is whole again.' : ' is reset.'),
+  },
+  'series-timer': { passing: ' passes.', timing: ' starts timing.', idle: ' is reset.' },
+  timer: { on: ' closes: a click.', idle: ' opens: a click.', called: ' is called.', ending: "'s call ends." },
+  electronics: { alive: "'s display is on.", starting: ' starts up.', dark: ' goes blank.' },
+  controller: { running: ' runs.', starting: ' starts up.', stopped: ' stops.', dark: ' goes blank.' },
+  safety: {
+    dead: ' goes dead.',
+    open: ': both channels are open.',
+    one: ': one channel is closed, it waits for the other.',
+    spoiled: ': its channels did not move together. Both must open before it may be started again.',
+    ready: ' is ready to be started.',
+    pressed: ': its start is pressed.',
+    on: ' releases its outputs: a click.',
+    crossed: ': its channels touch each other.',
+  },
+  sensor: { 'at rest': ' is back at rest.', acting: ' is about to act.', acted: ' acts.', returning: ' is about to return.' },
+  travel: { opening: ' opens.', open: ' is fully open.', closing: ' closes.', closed: ' is closed.' },
+};
+
+/** A change as it is noticed: `K1 pulls in: a click.` */
+export function tellChange({ device, part }: PlannedPart, { from, to }: Pick<Change, 'from' | 'to'>): string {
+  const events: Readonly<Record<string, Told | undefined>> = EVENTS[part.kind];
+  const told = events[to] ?? ' changes.';
+  return `${device.tag}${typeof told === 'string' ? told : told(part, from)}`;
+}

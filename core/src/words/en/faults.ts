@@ -1,0 +1,45 @@
+import type { CircuitPlan } from '#core/graph';
+import { partNamed } from '#core/graph';
+import type { FaultOf, PartKind } from '#core/kinds';
+import type { Fault } from '#core/network';
+import { spellEnds } from './points';
+
+/** What can go wrong, as said of the part: "coil open". */
+const FAULTS: { readonly [K in PartKind]: { readonly [F in FaultOf<K>]: string } } = {
+  contact: { stuckOpen: 'stays open', welded: 'welded closed', resistive: 'dirty, 10 Ω when closed' },
+  coil: { open: 'coil open', shorted: 'coil has shorted turns', jammed: 'armature does not close', stuckClosed: 'armature stuck closed' },
+  fuse: { blown: 'open' },
+  load: { open: 'open' },
+  load3: { open: 'one element open' },
+  timer: { dead: 'never times' },
+  motor: { open: 'winding or its protector open', locked: 'does not turn' },
+  motor3: { open: 'one winding open', locked: 'does not turn' },
+  source: { lost: 'lost' },
+  transformer: { primaryOpen: 'primary open', secondaryOpen: 'secondary open' },
+  'series-timer': { open: 'never passes', shorted: 'passes at once' },
+  electronics: { dead: 'display dead' },
+  controller: { dead: 'dead', stopped: 'does not run its program' },
+  safety: { dead: 'dead' },
+  sensor: { stuck: 'does not act' },
+  travel: { open: 'motor open', seized: 'valve seized' },
+  'dc-output': { dead: 'output dead' },
+  join: {},
+};
+
+/** A fault in words: "K1 coil open", "Wire 108 open". */
+export function tellFault(plan: CircuitPlan, fault: Fault): string {
+  if ('conductor' in fault)
+    return `Wire ${plan.circuit.conductors[fault.conductor]?.number ?? '?'} ${fault.mode === 'open' ? 'open' : 'loose'}`;
+  const planned = partNamed(plan, fault.device, fault.part);
+  const modes: Readonly<Record<string, string | undefined>> = planned ? FAULTS[planned.part.kind] : {};
+  const tag = plan.circuit.devices[fault.device]?.tag ?? '?';
+  const isSeveral = planned && plan.partsIn(fault.device).filter(({ part }) => part.kind === planned.part.kind).length > 1;
+  const which = planned && (planned.part.kind === 'contact' || isSeveral) ? ` ${fault.part}` : '';
+  return `${tag}${which} ${modes[fault.mode] ?? fault.mode}`;
+}
+
+/** A suspect in words: a wire with where it leads, the healthy circuit as what it is. */
+export function tellSuspect(plan: CircuitPlan, fault: Fault | undefined): string {
+  if (!fault) return 'Nothing: this is how it behaves';
+  return 'conductor' in fault ? `${tellFault(plan, fault)} (${spellEnds(plan.circuit, fault.conductor)})` : tellFault(plan, fault);
+}

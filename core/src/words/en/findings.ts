@@ -1,0 +1,394 @@
+import type { Finding, RuleId, Told } from '#core/check';
+import type { Circuit } from '#core/circuit';
+import type { CoilIll, Row } from '#core/size';
+import { amount, capital, percent, spellSize, volts } from '#core/units';
+import { tellCalls } from './calls';
+import { tellCoilReason } from './coils';
+import { listed, tagOf } from './points';
+import { tellAsks, tellRating } from './rows';
+import { tellSized } from './sized';
+
+/** A finding in words: what it is, what comes of it, why, and what helps. */
+export interface FindingWords {
+  readonly title: string;
+  readonly consequence: string;
+  readonly reason: string;
+  readonly remedy: string;
+}
+
+type FindingBy<R extends RuleId> = Extract<Finding, { rule: R }>;
+
+interface Said<R extends RuleId> {
+  readonly circuit: Circuit;
+  readonly finding: FindingBy<R>;
+  readonly told: Told<R>;
+  /** tag of the device it is about */
+  readonly tag: string;
+  readonly is: string;
+  readonly limit: string;
+}
+
+const REFIT = 'Do not energize. Fit a coil for the volts that are here.';
+
+const ILL_REMEDIES: { readonly [I in CoilIll]: string } = {
+  'half reversed': 'Do not energize. Swap the two leads of one half.',
+  'AC coil on DC burns': REFIT,
+  'polarized coil on AC': REFIT,
+  'DC coil on AC': REFIT,
+  'coil reversed': 'Swap its two leads: plus goes to the end that is marked plus.',
+  'pulse coil held': 'Call it by a pulse of 20 to 100 ms, or fit a coil that may stay on.',
+};
+
+type CoilDoes = Told<'coil-window'>['opinion']['word'];
+
+const COIL_REMEDIES: { readonly [W in CoilDoes]?: string } = {
+  dead: 'Fit a coil for the volts that are here, or bring the coil the volts it is made for.',
+  buzzes: 'Fit a coil for the volts that are here.',
+  'buzzes, overheats': 'Fit a coil for the volts that are here; do not leave it energized.',
+  'not guaranteed': 'Thicker or shorter control wire, or a larger transformer.',
+  high: 'Check the tap and the line; fit a coil for the volts that are here.',
+  burns: REFIT,
+};
+
+const COIL_CONSEQUENCES: { readonly [W in CoilDoes]?: string } = {
+  burns: 'The coil burns out and may take a fuse or a contact with it.',
+  shorts: 'The fuse opens, or the output that feeds it dies.',
+  high: 'It works, runs hot and dies early.',
+  'never called': 'What it switches stays as it rests.',
+  unknown: 'Nobody can say what it does when it is called.',
+  'pulls in': 'Nobody can say what it does in the states that were left out.',
+};
+
+/** Words of the gauge that want a verb in a sentence. */
+const ADJECTIVES: readonly CoilDoes[] = ['dead', 'high', 'not guaranteed', 'reversed'];
+
+const unread = (tag: string, title: string, consequence: string, reason: string, remedy: string): FindingWords => ({
+  title: `${tag}: ${title}`,
+  consequence,
+  reason,
+  remedy,
+});
+
+/** `an 11-pin`, `a 14-blade`. */
+const article = (base: string): string => `${/^(8|11)-/.test(base) ? 'an' : 'a'} ${base}`;
+
+/** What comes of a contact past one of its figures, and what helps: too little current is another thing than too much. */
+function outcome({ sense, unit }: Row): Pick<FindingWords, 'consequence' | 'remedy'> {
+  if (sense === 'least')
+    return {
+      consequence: 'A film grows on the contact, and one day it closes and nothing passes.',
+      remedy: 'A contact for small loads (gold), or a bleeder that raises the current.',
+    };
+  if (unit === 'V') return { consequence: 'The arc does not go out when it opens.', remedy: 'A contact rated for these volts.' };
+  return { consequence: 'The contact welds or burns.', remedy: 'A contactor or relay with a higher rating for this load.' };
+}
+
+const LIMITS = {
+  combinations: 'More combinations than are tried.',
+  frames: 'It goes on and on: more events than are followed.',
+  hours: 'It goes on for more hours than are followed.',
+  instant: 'Things undo each other without time passing.',
+  unsettled: 'Volts and a part that bends them did not come to rest with each other.',
+} as const satisfies { readonly [C in Told<'not-tried'>['code']]: string };
+
+const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
+  valid: ({ told }) => ({
+    title: told.message,
+    consequence: 'Part of the circuit cannot be computed.',
+    reason: told.message,
+    remedy: 'Mend the document as said.',
+  }),
+
+  'not-tried': ({ told, circuit, finding }) => {
+    const tags = told.devices.map((id) => tagOf(circuit, id));
+    const who = tags.length > 6 ? `${tags.slice(0, 5).join(', ')} and ${tags.length - 5} more` : listed(tags);
+    return told.code === 'combinations'
+      ? {
+          title: `${told.tried} of ${told.of} ways to call ${who || 'the circuit'} were tried`,
+          consequence: 'What only shows in the others is not seen, and nothing there is cleared.',
+          reason: `${LIMITS.combinations} Each call alone, every two together, all, and all but one were.`,
+          remedy: 'Split the circuit where its parts do not act on each other, or prove the rest by hand.',
+        }
+      : {
+          title: `${who || 'The circuit'} does not come to rest in ${tellCalls(circuit, finding.calls)}`,
+          consequence: 'What happens after that is not seen, and nothing there is cleared.',
+          reason: LIMITS[told.code],
+          remedy: 'Look at its timeline, and break the loop.',
+        };
+  },
+
+  'mains-on-volt-free': ({ tag, told, is }) => ({
+    title: `${tag}'s volt-free input can see ${is}`,
+    consequence: 'The input is destroyed the moment it happens.',
+    reason: `${told.ends[0]} or ${told.ends[1]} stands at up to ${is} to earth.`,
+    remedy: 'Both leads go to the input alone; measure both to earth and to each other before connecting.',
+  }),
+
+  'throws-fed-apart': ({ tag, told, is }) => ({
+    title: `${tag}: the throws of ${told.pole} are fed ${is} apart`,
+    consequence: 'A bridged or bouncing contact is a dead short between them.',
+    reason: `NC and NO stand on different legs${told.picksSource ? '; picking a source asks for a part rated for transfer' : ''}.`,
+    remedy: 'Feed both throws from the same leg of the same supply.',
+  }),
+
+  'latch-in-stop-chain': ({ tag, told: { load } }) => ({
+    title: `${tag} keeps ${load.tag} enabled through a power loss`,
+    consequence: `${load.tag} ${load.hazard === 'heats' ? 'heats' : 'moves'} again the moment power is back, without a call.`,
+    reason: 'A latching relay stays where it was put until it is pulled back.',
+    remedy: 'A plain relay with a seal-in, so that loss of power lets go.',
+  }),
+
+  'wrong-base': ({ tag, told: { pins, base } }) => ({
+    title: `${tag}: ${article(pins)} relay does not go into ${article(base)} base`,
+    consequence: 'It does not seat, or puts the coil on a contact.',
+    reason: `The base in the panel is ${article(base)} one.`,
+    remedy: `${capital(article(base))} relay, or ${article(pins)} base.`,
+  }),
+
+  'coil-window'({ tag, told: { latch, opinion }, circuit, finding }) {
+    const name = latch ? `${tag}'s ${latch} coil` : `${tag}'s coil`;
+    const { word, reason, isPartly } = opinion;
+    const seen = finding.calls && finding.is !== undefined ? { calls: finding.calls, volts: finding.is, drive: 0 } : undefined;
+    const isUnread = reason.code === 'unread' || reason.code === 'halves not read';
+    return {
+      title: isUnread
+        ? `${name} is not read`
+        : isPartly
+          ? `${name} is not cleared: states were left out`
+          : word === 'never called'
+            ? `${name} is never called`
+            : `${name} ${ADJECTIVES.includes(word) ? 'is ' : ''}${word}`,
+      consequence: COIL_CONSEQUENCES[word] ?? 'It does not pull in as it must.',
+      reason: tellCoilReason(circuit, tag, { reason, seen, ...(isPartly === undefined ? {} : { isPartly }) }),
+      remedy:
+        (reason.code in ILL_REMEDIES && ILL_REMEDIES[reason.code as CoilIll]) ||
+        (isPartly ? 'See what was not tried.' : (COIL_REMEDIES[word] ?? 'Read the print on the coil and enter it.')),
+    };
+  },
+
+  'coil-held-by-leak': ({ tag, told, finding }) => ({
+    title: `${tag} ${finding.verdict === 'danger' ? 'stays' : 'may stay'} in though it is not called`,
+    consequence: 'Once in, the coil may hold on what leaks through.',
+    reason: `${told.leakV.toFixed(1)} V stand on the coil while nothing calls it.`,
+    remedy: 'A bleeder resistor across the coil, or an output that does not leak.',
+  }),
+
+  'contact-rating'({ tag, told, circuit, is, limit }) {
+    if (told.code === 'states left out')
+      return {
+        title: `${tag} ${told.contact} is not cleared: states were left out`,
+        consequence: 'Nobody can say what it carries in them.',
+        reason: 'Not every state was tried.',
+        remedy: 'See what was not tried.',
+      };
+    const { row, contact, serves, breaksV } = told;
+    const rating = tellRating(row.rating);
+    const isKnown = row.limit !== undefined;
+    const what = outcome(row);
+    return {
+      title: isKnown ? `${tag} ${contact}: ${is} against ${limit} ${rating}` : `${tag} ${contact}: no ${rating} rating`,
+      consequence: isKnown ? what.consequence : 'Nobody can say whether this contact lasts.',
+      reason: `${capital(tellAsks(row.asks))} for ${serves.map((id) => tagOf(circuit, id)).join(', ')} at ${volts(breaksV)}: ${amount(row.is, row.unit)}.`,
+      remedy: isKnown ? what.remedy : `Read the ${rating} figure on the part and enter it.`,
+    };
+  },
+
+  'load-volts': ({ tag, told, is }) =>
+    told.code === 'unread'
+      ? unread(
+          tag,
+          'nameplate incomplete',
+          'What it draws, and what must carry it, is not known.',
+          'Rated volts, watts or amps are not read.',
+          'Read the nameplate and enter it.',
+        )
+      : {
+          title: `${tag} gets ${is}, made for ${told.ratedV}`,
+          consequence:
+            told.does === 'overheats'
+              ? 'It overheats.'
+              : told.does === 'ages'
+                ? 'It lives shorter.'
+                : 'It gives little, and a motor may stall.',
+          reason: `${Math.round(told.ratio ** 2 * 100)} % of its rated watts.`,
+          remedy: 'A load for these volts, or the volts for this load.',
+        },
+
+  'transformer-tap': ({ tag, told: { idleV, tap, ratio }, is }) => ({
+    title: `${tag} gives ${is} where ${volts(idleV)} belong`,
+    consequence: ratio >= 1 ? 'Everything behind it runs hot; the core saturates.' : 'Coils behind it sag below their pull-in.',
+    reason: `The line is on the ${tap} tap at ${Math.round(ratio * 100)} % of it.`,
+    remedy: 'Measure the line and move the lead to its tap; cap the others.',
+  }),
+
+  'transformer-load': ({ tag, told, finding, is }) =>
+    told.code === 'unread'
+      ? unread(
+          tag,
+          'rating unknown',
+          'Nobody can say whether it carries its load.',
+          'The VA are not read.',
+          'Read the VA on the label and enter them.',
+        )
+      : {
+          title: `${tag} carries ${is} of ${told.va}`,
+          consequence: finding.verdict === 'danger' ? 'It overheats and its volts sag.' : 'Little is left for a later load or a hot day.',
+          reason: `${is} are held at once.`,
+          remedy: 'A larger transformer, or fewer loads on it.',
+        },
+
+  'transformer-fuse'({ tag, told, is, limit }) {
+    if (told.code === 'none')
+      return {
+        title: `${tag} has no secondary fuse`,
+        consequence: 'A short behind it burns the winding.',
+        reason: 'No fuse is wired to either end of the secondary.',
+        remedy: `Fit one in the ${told.leg === 'hot' ? 'hot leg' : 'common'} at the transformer, unless it is inherently limited.`,
+      };
+    if (told.code === 'in the common leg')
+      return {
+        title: `${tag} is in the common leg`,
+        consequence: 'A hot wire on the frame passes it; blown, every terminal still stands live to frame.',
+        reason: `${told.transformer.tag}'s common is bonded at the transformer.`,
+        remedy: 'Move it to the hot leg, or accept it in job practice and label it.',
+      };
+    const { row, sized, fitA, primaryA = Number.NaN, primaryMostA } = told;
+    const title = `${tag}: ${is} against ${limit} (${tellRating(row.rating)})`;
+    if (row.asks === 'primary fuse')
+      return {
+        title,
+        consequence: 'A winding that shorts is cleared late.',
+        reason: `Too large: ${percent((row.is ?? 0) / primaryA)} of the primary’s ${amount(primaryA, 'A')}.`,
+        remedy: `At most ${amount(primaryMostA, 'A')}, and enough to ride the transformer’s inrush.`,
+      };
+    const fit = `Fit ${amount(fitA, 'A')}.`;
+    return row.verdict === 'danger'
+      ? { title, consequence: 'A winding burns out from a slow overload well below it.', reason: tellSized(sized), remedy: fit }
+      : {
+          title,
+          consequence: 'It may blow at full load.',
+          reason: `At its rating the secondary gives ${amount(row.limit, 'A')}.`,
+          remedy: fit,
+        };
+  },
+
+  'conductor-ampacity': ({ told, is }) => ({
+    title: `Wire ${told.number} is too thin`,
+    consequence: 'Its insulation ages and burns.',
+    reason: `${is} through ${spellSize(told.size)}.`,
+    remedy: `A thicker wire by the tables${told.rules === 'na' ? ' (NEC)' : ' (IEC)'}.`,
+  }),
+
+  'overcurrent-device'({ tag, told }) {
+    switch (told.code) {
+      case 'unread':
+        return unread(tag, 'rating unknown', 'Nobody can say what it protects.', 'Its amps are not read.', 'Read the rating and enter it.');
+      case 'load': {
+        const goesOn = told.needsA > told.amps;
+        return {
+          title: `${tag} of ${told.ratingA} A for ${amount(told.amps, 'A')}${goesOn ? ' that go on for hours' : ''}`,
+          consequence: 'It opens in service.',
+          reason: goesOn ? `A continuous load counts 125 %: ${amount(told.needsA, 'A')}.` : `${amount(told.amps, 'A')} run through it.`,
+          remedy: `${String(told.fitA ?? 'a larger')} A, with the wire for it.`,
+        };
+      }
+      case 'motor':
+        return {
+          title: `${tag} of ${told.ratingA} A is large for ${told.motor.tag}`,
+          consequence: 'A short in the motor is cleared late.',
+          reason: `${told.by} ${told.mostA} A and the others’ ${amount(told.othersA, 'A')}.`,
+          remedy: 'A smaller device that still rides the start.',
+        };
+      case 'wire':
+        return {
+          title: `${tag} of ${told.ratingA} A on ${spellSize(told.size)}`,
+          consequence: 'A slow overload heats the wire before the device opens.',
+          reason: `Wire ${told.number} may have at most ${told.mostA} A before it.`,
+          remedy: 'A smaller device or a thicker wire; a tap to a control circuit may be shorter than the rule asks.',
+        };
+    }
+  },
+
+  'overload-setting': ({ tag, told }) =>
+    told.code === 'unread'
+      ? unread(
+          tag,
+          'setting unknown',
+          'Nobody can say whether it guards the motor.',
+          'The dial is not read.',
+          'Read the setting and enter it.',
+        )
+      : {
+          title: `${tag} is set to ${told.settingA} A for ${told.motor.tag}'s ${told.runA} A`,
+          consequence: told.isHigh ? 'The motor burns out before it trips.' : 'It trips at full load.',
+          reason: told.isHigh
+            ? `${percent(told.settingA / told.runA)} of the nameplate${told.rules === 'na' ? `; service factor ${told.serviceFactor ?? 'not read'}` : ''}.`
+            : 'Below the running amps.',
+          remedy: `Set it to the nameplate, ${told.runA} A.`,
+        },
+
+  'insulation-in-sheath': ({ told, is }) => ({
+    title: `${told.cable}: core ${told.number} is insulated for ${told.insulationV} V beside ${is}`,
+    consequence: 'A chafed core puts mains on the control.',
+    reason: 'All cores of one sheath are insulated for the highest volts in it.',
+    remedy: 'A cable of the higher insulation, or two cables.',
+  }),
+
+  'fan-with-heat': ({ tag, told }) => ({
+    title:
+      told.code === 'late'
+        ? `${tag} keeps the fan off for ${told.seconds} s of heat`
+        : `${tag} stops the fan ${told.seconds} s after the heat`,
+    consequence: 'Elements run hot and the limit opens.',
+    reason: 'Air carries the heat away only while the fan runs.',
+    remedy: 'On-delay 10 s at most where the appliance allows it, off-delay 30 to 120 s.',
+  }),
+
+  'poles-serve-apart'({ tag, told, circuit }) {
+    const groups = told.groups.map(({ contacts, serves }) => ({
+      contacts: contacts.join(', '),
+      loads: serves.map((id) => tagOf(circuit, id)).join(' and '),
+    }));
+    return {
+      title: `${tag} serves ${groups.map(({ loads }) => loads).join(' and ')}: one weld takes both`,
+      consequence: 'An armature held by one welded pole keeps the other load on as well.',
+      reason: groups.map(({ contacts, loads }) => `${contacts} for ${loads}`).join('; '),
+      remedy: 'Two contactors where the loads must stop apart.',
+    };
+  },
+
+  'load-stays-live': ({ tag, is }) => ({
+    title: `${tag} is live when it is off`,
+    consequence: `Both ends of ${tag} stand at up to ${is} to earth with the contact open.`,
+    reason: 'With nothing called it is still tied to a hot leg: one leg is not broken, or another load leads there.',
+    remedy: 'Break both legs, or keep a label: work on it only with the isolator open.',
+  }),
+
+  'interposing-optional': ({ tag, told: { input } }) => ({
+    title: `${tag} is optional: ${input.tag} takes mains`,
+    consequence: 'One part and one contact more than is needed.',
+    reason: `${input.tag}'s call input is switched mains, so what closes on mains may feed it without a relay between.`,
+    remedy: 'Keep it where zones have different supplies; else end switches may feed the input.',
+  }),
+
+  'both-throws-used': ({ tag, told }) => ({
+    title: `${tag}: both throws of ${told.pole} are used`,
+    consequence: 'Harder to read for a learner.',
+    reason: 'This job asks for one throw of a pole while learning.',
+    remedy: 'Use a second pole, or allow both throws in job practice.',
+  }),
+};
+
+/** A finding in words. */
+export function tellFinding(circuit: Circuit, finding: Finding): FindingWords {
+  const { is, limit, unit } = finding;
+  const words = WORDS[finding.rule] as (said: Said<RuleId>) => FindingWords;
+  return words({
+    circuit,
+    finding,
+    told: finding.told,
+    tag: finding.devices[0] === undefined ? '' : tagOf(circuit, finding.devices[0]),
+    is: amount(is, unit),
+    limit: amount(limit, unit),
+  });
+}
