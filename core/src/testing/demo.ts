@@ -1,8 +1,9 @@
 import { readFileSync } from 'node:fs';
-import { type Circuit, findTerminal, type LogEntry, type Point, readCircuitDocument } from '#core/circuit';
+import { type Circuit, deviceIdSchema, findTerminal, type LogEntry, type Point, readCircuitDocument } from '#core/circuit';
 import { catalogue } from '#core/devices';
+import { partNamed } from '#core/graph';
 import { type Fault, parseFault, planNetwork, readVolts } from '#core/network';
-import { createRig, frameAt, runLog, settleMoment } from '#core/sequence';
+import { createRig, frameAt, modeAt, runLog, settleMoment } from '#core/sequence';
 
 export const DEMO = ['Q1', 'Q2', 'Q3', 'Q5', 'Q6', 'Q7', 'Q9', 'L1A', 'L1B', 'L4'] as const;
 
@@ -20,7 +21,7 @@ export const point = (circuit: Circuit, spelled: string): Point => {
 
 export const on = (device: string, input: string, atMs = 0, is = true): LogEntry => ({
   atMs,
-  device: `d${device}` as never,
+  device: deviceIdSchema.parse(`d${device}`),
   input,
   on: is,
 });
@@ -42,6 +43,13 @@ export function bench(circuit: Circuit, log: readonly LogEntry[], faults: readon
     plan,
     rig,
     trace,
+    /** the mode of a part at a moment */
+    mode(atMs: number, tag: string, part: string): string {
+      const device = Object.values(circuit.devices).find((one) => one.tag === tag);
+      const planned = device && partNamed(plan, device.id, part);
+      if (!planned) throw new Error(`no ${tag} ${part}`);
+      return modeAt(frameAt(trace, atMs).moment, planned);
+    },
     at(atMs: number) {
       const frame = frameAt(trace, atMs);
       settleMoment(rig, frame.moment);

@@ -1,4 +1,4 @@
-import { applyChanges, type Circuit, type EditChange } from '#core/circuit';
+import { applyChanges, type Circuit, deviceIdSchema, type EditChange } from '#core/circuit';
 
 /** The circuit after some changes, which must be sound. */
 export function edited(circuit: Circuit, ...changes: EditChange[]): Circuit {
@@ -10,7 +10,7 @@ export function edited(circuit: Circuit, ...changes: EditChange[]): Circuit {
 /** A nameplate field as if read from the print; null: nobody has read it. */
 export const set = (device: string, field: string, value: number | string | null): EditChange => ({
   type: 'setField',
-  device: device as never,
+  device: deviceIdSchema.parse(device),
   field,
   to: { value, evidence: value === null ? 'unknown' : 'print' },
 });

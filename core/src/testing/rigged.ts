@@ -1,8 +1,18 @@
-import type { Circuit, Device } from '#core/circuit';
+import {
+  type Circuit,
+  cableIdSchema,
+  conductorIdSchema,
+  type Device,
+  deviceIdSchema,
+  emptyCircuit,
+  PLAIN_LANDINGS,
+  terminalIdSchema,
+} from '#core/circuit';
+import type { FamilyName } from '#core/devices';
 
 /** A few devices and wires, for one question of physics at a time. */
 export function rigged(
-  devices: Record<string, [family: string, nameplate: Record<string, number | string>]>,
+  devices: Record<string, [family: FamilyName, nameplate: Record<string, number | string>]>,
   wires: readonly (readonly [string, string, number?, string?])[],
   cableM?: number,
 ): Circuit {
@@ -10,14 +20,17 @@ export function rigged(
     Object.entries(devices).map(([tag, [family, nameplate]]): [string, Device] => [
       `d${tag}`,
       {
-        id: `d${tag}` as never,
+        id: deviceIdSchema.parse(`d${tag}`),
         tag,
         family,
         title: tag,
         nameplate: Object.fromEntries(Object.entries(nameplate).map(([name, value]) => [name, { value, evidence: 'print' as const }])),
-        place: { kind: 'panel', name: 'p' },
+        place: null,
+        at: null,
+        reads: null,
         hazard: 'none',
         notes: '',
+        fitted: '',
       },
     ]),
   );
@@ -25,15 +38,16 @@ export function rigged(
     wires.map(([a, b, lengthM, cable], index) => [
       `w${index}`,
       {
-        id: `w${index}` as never,
+        id: conductorIdSchema.parse(`w${index}`),
         number: String(index),
-        ends: [`d${a}`, `d${b}`] as never,
+        ends: [terminalIdSchema.parse(`d${a}`), terminalIdSchema.parse(`d${b}`)] as Circuit['conductors'][string]['ends'],
+        landings: PLAIN_LANDINGS,
         size: { awg: 18 },
         material: 'Cu' as const,
         colour: 'red',
         insulationV: 300,
         lengthM: { value: lengthM ?? null, evidence: lengthM ? ('measured' as const) : ('unknown' as const) },
-        cable: (cable ?? null) as never,
+        cable: cable === undefined ? null : cableIdSchema.parse(cable),
         core: null,
       },
     ]),
@@ -42,24 +56,19 @@ export function rigged(
     cableM === undefined
       ? {}
       : {
-          cA: { id: 'cA' as never, tag: 'W1', title: 'cable', insulationV: 300, lengthM: { value: cableM, evidence: 'measured' as const } },
+          cA: {
+            id: cableIdSchema.parse('cA'),
+            tag: 'W1',
+            title: 'cable',
+            insulationV: 300,
+            lengthM: { value: cableM, evidence: 'measured' as const },
+          },
         };
-  return {
-    schema: 1,
-    number: 'T',
-    title: 'bench',
-    site: 's',
-    practice: 'na',
-    devices: made,
-    conductors,
-    cables,
-    powerSwitch: { control: { open: [], lift: [] }, isolated: { open: [], lift: [] }, staysOn: [] },
-    complaints: [],
-  };
+  return { ...emptyCircuit, number: 'T', title: 'bench', site: 's', devices: made, conductors, cables };
 }
 
 /** A stiff supply, so that only what is asked about drops volts. */
-export const line = (volts: number): [string, Record<string, number | string>] => [
+export const line = (volts: number): [FamilyName, Record<string, number | string>] => [
   'supply-1ph',
   { volts, hz: '60', legOhms: 0.001, legReactanceOhms: 0 },
 ];

@@ -1,0 +1,61 @@
+import { z } from 'zod';
+import { fine, type Result, wrong } from '#core/circuit';
+import { branchAmpsRms, floatingNodes, readOhms, readVolts } from '#core/network';
+import { showOhms } from '#core/sequence';
+import { lineKind } from '../line';
+import { allOf, readPair } from '../spelled';
+import { type Standing, standAt, standingFacts } from '../standing';
+
+export const METERS = ['vac', 'vdc', 'loz', 'ohm', 'amp'] as const;
+
+/** What the meter shows: between two terminals, or around a wire. */
+export interface LineReading {
+  readonly read: string;
+  /** null: an open line on ohms */
+  readonly value: number | null;
+  readonly unit: 'V' | 'Ω' | 'A';
+  readonly floats: boolean;
+}
+
+/** Readings of one meter setting at a moment. */
+export const read = lineKind({
+  facts: z.strictObject({ ...standingFacts, meter: z.enum(METERS).default('vac'), read: z.array(z.string()).min(1).max(1000) }),
+  answer(facts, desk) {
+    const opened = desk.open(facts);
+    if (!opened.ok) return opened;
+    const stand = standAt(opened.value, facts);
+    if (!stand.ok) return stand;
+    const readings = allOf(
+      facts.read.map((one) => (facts.meter === 'amp' ? clamp(stand.value, one) : between(stand.value, one, facts.meter))),
+    );
+    return readings.ok ? fine({ atMs: stand.value.atMs, meter: facts.meter, readings: readings.value }) : readings;
+  },
+});
+
+/** Around a wire; of several wires of one number the one that carries most. */
+function clamp({ rig: { plan, nets } }: Standing, number: string): Result<LineReading> {
+  const wires = plan.conductors.filter(({ conductor }) => conductor.number === number);
+  if (wires.length === 0) {
+    const numbers = [...new Set(plan.conductors.map(({ conductor }) => conductor.number))];
+    return wrong({ code: 'no-such-wire', at: number, message: `There is no wire ${number}. Wires: ${numbers.join(', ')}.` });
+  }
+  return fine({ read: number, value: Math.max(...wires.map(({ branch }) => branchAmpsRms(nets, branch))), unit: 'A', floats: false });
+}
+
+function between({ rig, frame }: Standing, spelled: string, meter: Exclude<(typeof METERS)[number], 'amp'>): Result<LineReading> {
+  const { plan } = rig;
+  const pair = readPair(plan.circuit, spelled);
+  if (!pair.ok) return pair;
+  const [red, black] = [plan.nodeOf(pair.value[0]), plan.nodeOf(pair.value[1])];
+  if (meter === 'ohm') {
+    const value = readOhms(showOhms(rig, frame.moment), red, black);
+    return fine({ read: spelled, value: Number.isFinite(value) ? value : null, unit: 'Ω', floats: false });
+  }
+  const floating = rig.nets[0] ? floatingNodes(plan, rig.nets[0]) : undefined;
+  return fine({
+    read: spelled,
+    value: readVolts(rig.nets, meter, red, black),
+    unit: 'V',
+    floats: floating?.[red] === 1 || floating?.[black] === 1,
+  });
+}

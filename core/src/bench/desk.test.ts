@@ -1,0 +1,185 @@
+import { describe, expect, it } from 'vitest';
+import type { LogEntry } from '#core/circuit';
+import { drain } from '#core/explore';
+import { DEFAULT_PRACTICE } from '#core/schools';
+import { DEMO, demo, on, point, powered } from '../testing/demo';
+import { createDesk, type FindAsk, type LookAnswer, type LookAsk, type Questions } from './index';
+
+/** A desk with a circuit run on it, each answer drained. */
+function desk(name: string, log: readonly LogEntry[], faults: Questions['run']['ask']['faults'] = [], practice = DEFAULT_PRACTICE) {
+  const circuit = demo(name);
+  const made = createDesk();
+  const answer = drain(made.circuit({ document: circuit, practice }));
+  const run = drain(made.run({ log, faults }));
+  const look = (atMs: number, more: Partial<LookAsk> = {}): LookAnswer =>
+    drain(made.look({ atMs, red: null, black: null, mode: 'vac', clamp: null, device: null, ...more }));
+  const between = (red: string, black: string) => ({ red: point(circuit, red), black: point(circuit, black) });
+  return { circuit, answer, run, look, between, study: () => drain(made.study({})), find: (ask: FindAsk) => drain(made.find(ask)) };
+}
+const cooling = [powered, on('TC1', 'cooling')];
+
+describe('the desk', () => {
+  it.each(DEMO)('%s: draws, lists every wired point and every fault, and studies', (name) => {
+    const { answer, study: ask } = desk(name, [powered]);
+    expect(answer.sheet.bands.length).toBeGreaterThan(1);
+    expect(new Set(answer.faults.map(({ words }) => words)).size).toBe(answer.faults.length);
+    const study = ask();
+    expect(study.statesSeen).toBeGreaterThan(1);
+    expect(study.coils.every(({ verdict }) => verdict === 'good')).toBe(true);
+  });
+
+  it('refuses to answer before it has a circuit', () => expect(() => drain(createDesk().study({}))).toThrow(/no circuit on the desk/));
+
+  it('tells the timeline: input, timer timing then on, coil, loads', () => {
+    const { run } = desk('Q1', cooling);
+    const row = (label: string) => run.rows.find((one) => one.label === label)!;
+    expect(row('TC1 cooling').bars).toEqual([{ fromMs: 0, toMs: Number.POSITIVE_INFINITY, how: 'on' }]);
+    expect(row('DT1').bars.map(({ how }) => how)).toEqual(['under way', 'on']);
+    expect(row('M1').bars.map(({ how }) => how)).toEqual(['under way', 'on']);
+    expect(row('EH1').bars[0]!.toMs).toBeLessThan(200_000);
+    expect(run.told.map(({ words }) => words)).toContain('K1 pulls in: a click.');
+  });
+
+  it('says how points stand: hot, live, tied, floating', () => {
+    const { circuit, look } = desk('Q1', [powered]);
+    const { points } = look(1000);
+    const is = (spelled: string) => points[point(circuit, spelled)]!.is;
+    expect([is('Q1:T1'), is('T1:R'), is('T1:C'), is('M1:C'), is('PE:PE')]).toEqual(['hot', 'live', 'tied', 'floating', 'tied']);
+  });
+
+  it('a load that is off can be hot', () => {
+    const { circuit, look } = desk('Q1', cooling);
+    const seen = look(300_000);
+    expect(seen.parts['dEH1:1-2']!.phase).toBe('off');
+    expect(seen.points[point(circuit, 'EH1:2')]!.is).toBe('hot');
+  });
+
+  it('lists what stays hot at each position of the power switch', () => {
+    expect(desk('Q1', [{ atMs: 0, power: 'isolated' }]).look(0).stillHot).toEqual(['G1 L1, L2', 'Q1 L1, L2']);
+    const control = desk('Q1', [{ atMs: 0, power: 'control' }]);
+    expect(control.look(1000).stillHot.join()).not.toContain('M1');
+    expect(control.look(10_000).parts['dK1:coil']!.phase).toBe('off');
+    expect(desk('L1A', [{ atMs: 0, power: 'isolated' }]).look(0).stillHot).toContain('E1 has a supply of its own');
+  });
+
+  it('with control on, the contactor is tried and no load gets volts', () => {
+    const { look } = desk('Q1', [{ atMs: 0, power: 'control' }, on('TC1', 'cooling')]);
+    const seen = look(300_000);
+    expect([seen.parts['dK1:coil']!.phase, seen.parts['dM1:winding']!.phase, seen.parts['dM3:winding']!.phase]).toEqual([
+      'on',
+      'off',
+      'off',
+    ]);
+  });
+
+  it('counts down what it waits for, and says why', () => {
+    const { look } = desk('Q1', cooling);
+    const seen = look(100_000, { device: 'dK1' as never });
+    expect(seen.why).toEqual([{ words: 'Waits for DT1.', endsAtMs: 185_002, device: 'dDT1' }]);
+    expect(look(300_000, { device: 'dK1' as never }).why).toEqual([]);
+  });
+});
+
+describe('the meter', () => {
+  it('reads as expected in a healthy circuit', () => {
+    const { look, between } = desk('Q1', cooling);
+    expect(look(300_000, between('K1:A1', 'T1:C')).reading).toMatchObject({ verdict: 'good', unit: 'V AC', floats: false });
+  });
+  it('says what it should read when a fault is in', () => {
+    const { look, between } = desk('Q1', cooling, [{ device: 'dPS1' as never, part: '1-2', mode: 'stuckOpen' }]);
+    const { reading } = look(300_000, between('PS1:1', 'PS1:2'));
+    expect(reading).toMatchObject({ verdict: 'look' });
+    expect(reading!.shouldRead).toBe('0.01 V');
+    expect(reading!.value).toBeGreaterThan(26);
+  });
+  it('refuses ohms on live points and measures them when isolated', () => {
+    const live = desk('Q1', [powered]);
+    expect(live.look(1000, { ...live.between('T1:R', 'T1:C'), mode: 'ohm' }).reading).toMatchObject({ display: 'live', value: null });
+    const dead = desk('Q1', [{ atMs: 0, power: 'isolated' }]);
+    expect(dead.look(1000, { ...dead.between('K1:A1', 'K1:A2'), mode: 'ohm' }).reading).toMatchObject({
+      display: '11.2',
+      unit: 'Ω',
+      verdict: 'good',
+    });
+    expect(dead.look(1000, { ...dead.between('K1:L1', 'K1:T1'), mode: 'ohm' }).reading!.display).toBe('OL');
+    expect(dead.look(1000, { ...dead.between('F1:1', 'F1:2'), mode: 'beep' }).reading!.words).toContain('It beeps.');
+  });
+  it('says that a point floats, and what low-Z makes of it', () => {
+    const { look, between } = desk('L1A', [powered, on('TC1', 'heating')]);
+    const ghost = look(30_000, between('X1:6', 'X1:2')).reading!;
+    expect([ghost.floats, ghost.words.includes('low-Z')]).toEqual([true, true]);
+    expect(look(30_000, { ...between('X1:6', 'X1:2'), mode: 'loz' }).reading!.value).toBeLessThan(1);
+  });
+  it('clamps a wire', () => {
+    const { circuit, look } = desk('Q1', cooling);
+    const wire = Object.values(circuit.conductors).find(({ number, size }) => number === '205' && 'awg' in size && size.awg === 8)!;
+    expect(look(300_000, { mode: 'amp', clamp: wire.id }).reading!.value).toBeCloseTo(17.35, 1);
+  });
+  it('shows DC volts with their sign', () => {
+    const { look, between } = desk('Q3', [powered]);
+    expect(look(5000, { ...between('G2:-', 'G2:+'), mode: 'vdc' }).reading!.value).toBeCloseTo(-24, 1);
+  });
+  it('shows nothing with a lead missing, or on a point that is gone', () => {
+    const { look, between } = desk('Q1', [powered]);
+    expect(look(0, { ...between('T1:R', 'T1:C'), black: null }).reading).toBeNull();
+    expect(look(0, { ...between('T1:R', 'T1:C'), black: 'w99.1' }).reading).toBeNull();
+  });
+});
+
+describe('finding, as the page asks', () => {
+  const ask = { complaint: 0, seen: {}, measured: [], before: {}, hidden: null, take: null, noDanger: false };
+  it('starts from the complaint alone: the coil is not in', () => {
+    const answer = desk('Q1', []).find(ask);
+    expect(answer.title).toBe('Compressor will not start');
+    expect(answer.sights.find(({ tag }) => tag === 'K1')!.actual).toBe(false);
+    expect(answer.sights.find(({ tag }) => tag === 'M1')!.actual).toBeNull();
+    expect(answer.advice).not.toBeNull();
+    expect(answer.others.map(({ way }) => way)).toEqual(['load first', 'half-split', 'follow from the source']);
+    expect(answer.through[0]).toBe('T1:R');
+    expect(answer.reference).toBe('T1:C');
+  });
+  it('the profile’s healthy line falls from the source to the return', () => {
+    const { profile } = desk('Q1', []).find(ask);
+    const volts = profile.map(({ healthyV }) => healthyV);
+    expect(volts.every((one, index) => index === 0 || one <= volts[index - 1]! + 0.01)).toBe(true);
+    expect(volts.at(-1)).toBe(0);
+    expect(profile.every(({ lowV, highV }) => lowV <= highV)).toBe(true);
+  });
+  it('takes a reading of the hidden fault, not of the healthy circuit', () => {
+    const { find, between } = desk('Q1', []);
+    const hidden = { device: 'dPS1' as never, part: '1-2', mode: 'stuckOpen' };
+    const take = { ...between('PS1:1', 'PS1:2'), mode: 'vac' as const };
+    expect(find({ ...ask, hidden, take }).taken).toBeGreaterThan(26);
+    expect(find({ ...ask, take }).taken).toBeLessThan(0.1);
+  });
+  it('clears what the readings clear', () => {
+    const { find, between } = desk('Q1', []);
+    const measured = [{ ...between('PS1:1', 'PS1:2'), mode: 'vac' as const, volts: 26.9 }];
+    const answer = find({ ...ask, hidden: { device: 'dPS1' as never, part: '1-2', mode: 'stuckOpen' }, measured });
+    expect(answer.ranked[0]!.words).toEqual(['PS1 1-2 stays open']);
+    expect(answer.cleared).toEqual(expect.arrayContaining(['DT1', 'TC1', 'F1']));
+    expect(answer.advice).toBeNull();
+  });
+  // each way by what it is: at the load, at the first point after the source, at one that halves; the default is computed
+  it.each([
+    ['best', 'best next test', undefined],
+    ['load-first', 'load first', ['K1:A1', 'K1:A2']],
+    ['source', 'follow from the source', ['T1:R', 'T1:C']],
+    ['half-split', 'half-split', undefined],
+  ])('a job that finds faults by %s is shown that test first, the others beside it', (faultMethod, way, leads) => {
+    const answer = desk('Q1', [], [], { ...DEFAULT_PRACTICE, schools: { faultMethod } }).find(ask);
+    expect(answer.advice!.way).toBe(way);
+    if (leads) expect([answer.advice!.red, answer.advice!.black]).toEqual(leads);
+    expect(answer.others.map((one) => one.way)).not.toContain(way);
+    expect(answer.others).toHaveLength(3);
+    expect(answer.advice!.outcomes.length).toBeGreaterThan(0);
+  });
+  it('a load that has been tested is not asked for again', () => {
+    const { find, between } = desk('Q1', [], [], { ...DEFAULT_PRACTICE, schools: { faultMethod: 'load-first' } });
+    const measured = [{ ...between('K1:A1', 'K1:A2'), mode: 'vac' as const, volts: 0.1 }];
+    const after = find({ ...ask, measured }).advice!;
+    expect([after.red, after.black]).not.toEqual(['K1:A1', 'K1:A2']);
+  });
+  it('a complaint that is not there is an error, not a guess', () =>
+    expect(() => desk('Q1', []).find({ ...ask, complaint: 5 })).toThrow(/there is no number 6/));
+});

@@ -1,0 +1,166 @@
+import { studyOf } from '#core/check';
+import { type Circuit, deviceOf, isTerminal, spellPoint } from '#core/circuit';
+import type { StockPart } from '#core/devices';
+import { layingOut } from '#core/draw';
+import { type Exploration, exploring } from '#core/explore';
+import { type Predictions, predicting } from '#core/find';
+import { faultsOf, type NetworkPlan, planNetwork } from '#core/network';
+import { DEFAULT_PRACTICE, type Practice } from '#core/schools';
+import { createRig, createRunner, frameAt } from '#core/sequence';
+import { tellSuspect } from '#core/words';
+import { findView } from './find';
+import { lookView, type OnBench } from './look';
+import { createPlaces, twinView } from './place';
+import type { Answering } from './progress';
+import type { CircuitAnswer, Questions, QuestionType } from './protocol';
+import { runView } from './run';
+import { sheetView, studyView } from './views';
+
+/** Answers every question of the protocol, step by step. */
+export type Desk = { readonly [T in QuestionType]: (ask: Questions[T]['ask']) => Answering<Questions[T]['answer']> };
+
+/** What stands on the desk while one circuit does. */
+interface OnDesk {
+  readonly circuit: Circuit;
+  readonly plan: NetworkPlan;
+  readonly practice: Practice;
+  /** a run is kept with the faults it was made for, and goes on where a new log parts from it */
+  runner: { readonly key: string; readonly real: Runner; readonly healthy: Runner } | undefined;
+  bench: OnBench | undefined;
+  explored: Exploration | undefined;
+  readonly predictions: Map<number, Predictions>;
+}
+
+type Runner = ReturnType<typeof createRunner> & { readonly rig: ReturnType<typeof createRig> };
+
+/** Stops what was asked with something wrong in it; said as it stands. */
+export class AskError extends Error {}
+
+/** A desk keeps the last circuit, its run and what was found out about it; nothing of the person. */
+export function createDesk(): Desk {
+  let desk: OnDesk | undefined;
+  let stock: readonly StockPart[] = [];
+  const places = createPlaces();
+  const there = (): OnDesk => {
+    if (!desk) throw new AskError('There is no circuit on the desk yet. Ask "circuit" first.');
+    return desk;
+  };
+  const explored = function* (one: OnDesk): Answering<Exploration> {
+    one.explored ??= yield* exploring(one.plan);
+    return one.explored;
+  };
+
+  return {
+    *circuit({ document, practice = DEFAULT_PRACTICE }) {
+      // a practice that changes judges anew; the plan and what was explored of the same document stay
+      const kept = desk && isSame(desk, document, practice) ? desk : undefined;
+      desk = kept
+        ? { ...kept, practice }
+        : {
+            circuit: document,
+            plan: planNetwork(document),
+            practice,
+            runner: undefined,
+            bench: undefined,
+            explored: undefined,
+            predictions: new Map(),
+          };
+      places.forget();
+      return yield* circuitView(desk.plan);
+    },
+
+    *run({ log, faults }) {
+      const one = there();
+      const key = JSON.stringify(faults);
+      if (one.runner?.key !== key) {
+        const made = (rig: ReturnType<typeof createRig>): Runner => ({ rig, ...createRunner(rig) });
+        const healthy = one.runner?.healthy ?? made(createRig(one.plan));
+        one.runner = { key, healthy, real: faults.length === 0 ? healthy : made(createRig(one.plan, faults)) };
+      }
+      const { real, healthy } = one.runner;
+      const trace = yield* counted(real.run(log));
+      const healthyTrace = healthy === real ? trace : yield* counted(healthy.run(log));
+      one.bench = { real: real.rig, healthy: healthy.rig, trace, healthyTrace };
+      return runView(one.plan, trace, log);
+    },
+
+    // biome-ignore lint/correctness/useYield: it is done at once; every question is asked alike
+    *look(ask) {
+      const { bench } = there();
+      if (!bench) throw new AskError('Nothing was run yet. Ask "run" first.');
+      return lookView(bench, ask);
+    },
+
+    *study() {
+      const one = there();
+      return studyView(studyOf(one.circuit, yield* explored(one), one.practice));
+    },
+
+    *find(ask) {
+      const one = there();
+      const complaint = one.circuit.complaints[ask.complaint];
+      if (!complaint)
+        throw new AskError(`This circuit has ${one.circuit.complaints.length} complaints; there is no number ${ask.complaint + 1}.`);
+      let predictions = one.predictions.get(ask.complaint) ?? (yield* predicting(one.plan, complaint));
+      const asked = [...ask.measured, ...(ask.take ? [ask.take] : [])];
+      // a pair that nobody spans by habit, and somebody has: what each suspect shows there is worked out too
+      if (asked.some((test) => predictions.pairOf(test.red, test.black) < 0 && predictions.canRead(test)))
+        predictions = yield* predicting(one.plan, complaint, asked);
+      one.predictions.set(ask.complaint, predictions);
+      return findView(one.plan, predictions, ask, one.practice);
+    },
+
+    // biome-ignore lint/correctness/useYield: it is done at once; every question is asked alike
+    *stock({ parts }) {
+      stock = parts;
+      places.forgetLists();
+      return { count: parts.length };
+    },
+
+    *place(ask) {
+      const { circuit, practice, explored: known, bench } = there();
+      const now = bench && { rig: bench.real, moment: frameAt(bench.trace, ask.atMs).moment };
+      return yield* places.answer({ circuit, practice, stock, known, now }, ask);
+    },
+
+    *twin({ device: id, part }) {
+      const one = there();
+      const device = one.circuit.devices[id];
+      if (!device) throw new AskError('That device is no longer in this circuit.');
+      return yield* twinView(one.circuit, device, part, yield* explored(one), one.practice);
+    },
+  };
+}
+
+/** Whether a circuit is laid down again with another practice alone. A document that crossed to a worker is another object each time. */
+const isSame = (desk: OnDesk, document: Circuit, practice: Practice): boolean =>
+  desk.circuit === document ||
+  (JSON.stringify(desk.practice) !== JSON.stringify(practice) && JSON.stringify(desk.circuit) === JSON.stringify(document));
+
+/** A run counts its events: how many there will be nobody knows. */
+function* counted<R>(walk: Generator<number, R>): Answering<R> {
+  for (;;) {
+    const step = walk.next();
+    if (step.done) return step.value;
+    yield { seen: step.value, of: step.value };
+  }
+}
+
+function* circuitView(plan: NetworkPlan): Answering<CircuitAnswer> {
+  const { circuit } = plan;
+  const sheet = yield* layingOut(plan);
+  return {
+    sheet: sheetView(circuit, sheet),
+    faults: faultsOf(plan).map(({ fault }) => ({
+      fault,
+      words: tellSuspect(plan, fault),
+      device: 'device' in fault ? fault.device : null,
+      conductor: 'conductor' in fault ? fault.conductor : null,
+    })),
+    points: plan.points.map((point) => ({
+      point,
+      spelled: spellPoint(circuit, point),
+      device: isTerminal(point) ? deviceOf(point) : null,
+    })),
+  };
+}

@@ -1,0 +1,27 @@
+export { AskError, createDesk } from './desk';
+export { twinView as twinAnswer } from './place';
+export type { Progress } from './progress';
+export type {
+  BandView,
+  CandidateView,
+  CircuitAnswer,
+  FindAnswer,
+  FindAsk,
+  FindingView,
+  LookAnswer,
+  LookAsk,
+  PlaceAnswer,
+  PlaceAsk,
+  Question,
+  Questions,
+  QuestionType,
+  RunAnswer,
+  SheetView,
+  StudyAnswer,
+  TransformerStudy,
+  TwinAnswer,
+} from './protocol';
+export type { Reply } from './queue';
+export { createQueue } from './queue';
+export { runView } from './run';
+export { candidateView, rowView, sheetView, studyView } from './views';
