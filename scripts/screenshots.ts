@@ -79,7 +79,7 @@ await picture('prove-q1', desk, async (page) => {
 });
 const parts = async (page: Page) => {
   await page.getByRole('link', { name: /^Parts/ }).click();
-  await page.locator('[data-part]').first().waitFor();
+  await page.locator('[data-row]').first().waitFor();
 };
 const outside = (page: Page, name: string) => page.getByRole('link', { name, exact: true }).click();
 await picture('parts-q1', desk, async (page) => {

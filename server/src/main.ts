@@ -15,7 +15,12 @@ await migrate(databaseUrl);
 const pool = createPool(databaseUrl);
 await loadDemo(pool);
 await pool.end();
-const app = await buildApp({ databaseUrl, hosts: (process.env.MANDO_HOSTS ?? '').split(',').filter(Boolean) });
+const LEVELS = ['error', 'warn', 'info', 'debug'] as const;
+const app = await buildApp({
+  databaseUrl,
+  hosts: (process.env.MANDO_HOSTS ?? '').split(',').filter(Boolean),
+  log: LEVELS.find((level) => level === process.env.MANDO_LOG) ?? 'warn',
+});
 const stop = async () => {
   await app.close();
   process.exit(0);

@@ -27,5 +27,5 @@ export function sendProblem(
   return reply
     .code(status)
     .type('application/problem+json')
-    .send({ type: `/problems/${code}`, title, status, code, detail, ...more });
+    .send({ type: `/problems/${code}`, title, status, code, detail, request: reply.request.id, ...more });
 }

@@ -1,13 +1,14 @@
 import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
-import { mkdtempSync } from 'node:fs';
+import { randomUUID } from 'node:crypto';
+import { mkdtempSync, readFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { FastifyInstance } from 'fastify';
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { CLIENT_HEADER, circuitReplySchema, jobsSchema, problemReplySchema, revisionsSchema, saveReplySchema } from '#core/api';
-import type { Circuit, EditChange } from '#core/circuit';
+import { CLIENT_HEADER, circuitReplySchema, ENDPOINTS, jobsSchema, problemReplySchema, revisionsSchema, saveReplySchema } from '#core/api';
+import { applyChanges, type Circuit, deviceIdSchema, type EditChange } from '#core/circuit';
 import { buildApp } from '../src/app';
 import { createPool, type Pool } from '../src/db/pool';
 import { loadDemo } from '../src/demo/loadDemo';
@@ -25,7 +26,7 @@ const post = (url: string, payload: object, more: object = {}) =>
   app.inject({ method: 'POST', url, payload, headers: { ...HEADERS, ...more } });
 const setVa = (value: number, device = 'dT1'): EditChange => ({
   type: 'setField',
-  device: device as never,
+  device: deviceIdSchema.parse(device),
   field: 'va',
   to: { value, evidence: 'print' },
 });
@@ -94,7 +95,7 @@ describe('edits', () => {
       'clash',
       1,
       50,
-      ['field dT1 va'],
+      ['device dT1 nameplate va'],
     ]);
     expect((await opened(id)).document.devices.dT1!.nameplate.va!.value).toBe(50);
   });
@@ -126,13 +127,15 @@ describe('edits', () => {
 
   it('replaying the chain from the first document gives the newest one', async () => {
     const id = await freshCircuit();
-    for (const [base, change] of [
-      setVa(50),
-      { type: 'renameDevice', device: 'dK3', to: 'K7' } as never,
-      { type: 'swapLandings', device: 'dK3', marks: ['4', '5'] } as never,
-    ].entries())
+    const dK3 = deviceIdSchema.parse('dK3');
+    for (const [base, change] of (
+      [
+        setVa(50),
+        { type: 'renameDevice', device: dK3, to: 'K7' },
+        { type: 'swapLandings', device: dK3, marks: ['4', '5'] },
+      ] satisfies EditChange[]
+    ).entries())
       await save(id, base, change);
-    const { applyChanges } = await import('#core/circuit');
     const { document: first } = (await get(`/api/circuits/${id}/first`)).json() as { document: Circuit };
     const { rows } = await pool.query('select changes from circuit_edit where circuit_id = $1 order by revision', [id]);
     const replayed = (rows as { changes: EditChange[] }[]).reduce((now, { changes }) => {
@@ -182,12 +185,103 @@ describe('the door', () => {
   });
   it('a bad circuit is refused line by line', async () => {
     const [job] = jobsSchema.parse((await get('/api/jobs')).json()).jobs;
-    const reply = await post(`/api/jobs/${job!.id}/circuits`, { document: { schema: 1, title: 4 } });
+    const reply = await post(`/api/jobs/${job!.id}/circuits`, { id: randomUUID(), document: { schema: 1, title: 4 } });
     expect(reply.statusCode).toBe(422);
     expect(problemReplySchema.parse(reply.json()).problems!.length).toBeGreaterThan(3);
   });
   it('the table of problems has one status a code, and a title for each', () => {
     for (const { status, title } of Object.values(PROBLEMS)) expect([status >= 400, title.length > 8]).toEqual([true, true]);
+  });
+});
+
+describe('a circuit is added', () => {
+  it('once under the id its sender made, however often it is sent, and never over another', async () => {
+    const [job] = jobsSchema.parse((await get('/api/jobs')).json()).jobs;
+    const { document } = await opened(await freshCircuit());
+    const body = { id: randomUUID(), document };
+    const send = (payload: object) => post(`/api/jobs/${job!.id}/circuits`, payload);
+    const codes = (await Promise.all([send(body), send(body), send(body)])).map(({ statusCode }) => statusCode);
+    expect(codes).toEqual([201, 201, 201]);
+    expect((await opened(body.id)).document).toEqual(document);
+    const other = await send({ ...body, document: { ...document, title: 'Another' } });
+    expect([other.statusCode, problemReplySchema.parse(other.json()).code]).toEqual([409, 'clash']);
+    expect((await opened(body.id)).document.title).toBe(document.title);
+    expect((await send({ document })).statusCode).toBe(400);
+  });
+});
+
+describe('lists come in pages', () => {
+  it('of what was done to a circuit, newest first, each with its author', async () => {
+    const id = await freshCircuit();
+    for (let revision = 0; revision < 5; revision++) await save(id, revision, setVa(40 + revision));
+    const seen: number[] = [];
+    let after = '';
+    for (let pages = 0; pages < 3; pages++) {
+      const page = revisionsSchema.parse((await get(`/api/circuits/${id}/revisions?limit=2${after && `&after=${after}`}`)).json());
+      expect(page.revisions.every(({ author }) => author === 'local')).toBe(true);
+      seen.push(...page.revisions.map(({ revision }) => revision));
+      expect(page.next === null).toBe(pages === 2);
+      after = page.next ?? '';
+    }
+    expect(seen).toEqual([5, 4, 3, 2, 1]);
+    expect((await get(`/api/circuits/${id}/revisions?limit=0`)).statusCode).toBe(400);
+  });
+  it('of jobs, each one once', async () => {
+    for (const title of ['Pump house', 'Kiln']) await pool.query('insert into job (id, title) values ($1, $2)', [randomUUID(), title]);
+    const all = jobsSchema.parse((await get('/api/jobs')).json());
+    const seen: string[] = [];
+    for (let next: string | null = ''; next !== null; ) {
+      const page = jobsSchema.parse((await get(`/api/jobs?limit=1${next && `&after=${next}`}`)).json());
+      seen.push(...page.jobs.map(({ id }) => id));
+      next = page.next;
+    }
+    expect(all.next).toBeNull();
+    expect(seen).toEqual(all.jobs.map(({ id }) => id));
+    await pool.query(`delete from job where title in ('Pump house', 'Kiln')`);
+  });
+});
+
+describe('what an older program kept', () => {
+  it('is read, merged with and saved in the present version', async () => {
+    const old = readFileSync(join(root, 'core/src/circuit/versions/sample1.json'), 'utf8');
+    const id = await freshCircuit();
+    await pool.query('update circuit set document = $2, revision = 1 where id = $1', [id, old]);
+    const setVolts = (value: number): EditChange => ({
+      type: 'setField',
+      device: deviceIdSchema.parse('dT1'),
+      field: 'secV',
+      to: { value, evidence: 'print' },
+    });
+    await pool.query(
+      `insert into circuit_edit (circuit_id, revision, edit_id, changes, inverse, words, schema) values ($1, 1, 'eold', $2, '[]', '', 1)`,
+      [id, JSON.stringify([setVolts(24)])],
+    );
+    const { document } = await opened(id);
+    expect([document.schema, JSON.parse(old).schema]).toEqual([2, 1]);
+    const clashing = await save(id, 0, setVolts(26));
+    expect([clashing.statusCode, problemReplySchema.parse(clashing.json()).keys]).toEqual([409, ['device dT1 nameplate secV']]);
+    expect(saveReplySchema.parse((await save(id, 0, { type: 'retitleCircuit', to: 'Brought up' })).json())).toMatchObject({
+      merged: true,
+      revision: 2,
+    });
+    expect((await pool.query('select document from circuit where id = $1', [id])).rows[0].document).toMatchObject({
+      schema: 2,
+      title: 'Brought up',
+    });
+  });
+});
+
+describe('the description of what can be asked', () => {
+  it('is served, and is the one kept with the documentation', async () => {
+    const served = (await get('/api/openapi.json')).json();
+    expect(served).toEqual(JSON.parse(readFileSync(join(root, 'docs/openapi.json'), 'utf8')));
+    expect(Object.keys(served.paths).sort()).toEqual(
+      [...new Set(Object.values(ENDPOINTS).map(({ path }) => path.replace(/:(\w+)/g, '{$1}')))].sort(),
+    );
+  });
+  it('every answer carries the id under which the log has it', async () => {
+    const reply = await get('/api/circuits/00000000-0000-4000-8000-000000000000');
+    expect(problemReplySchema.parse(reply.json()).request).toBe(reply.headers['x-request-id']);
   });
 });
 

@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import type { FastifyInstance } from 'fastify';
 import { CLIENT_HEADER, circuitReplySchema, jobsSchema } from '#core/api';
 import { migrate } from '../src/db/migrate';
@@ -20,6 +21,11 @@ export async function copyOf(app: FastifyInstance, demo: string): Promise<string
   const [job] = jobsSchema.parse((await app.inject({ url: '/api/jobs' })).json()).jobs;
   const line = job!.circuits.find((circuit) => circuit.demo === demo)!;
   const { document } = circuitReplySchema.parse((await app.inject({ url: `/api/circuits/${line.id}` })).json());
-  const made = await app.inject({ method: 'POST', url: `/api/jobs/${job!.id}/circuits`, payload: { document }, headers: HEADERS });
+  const made = await app.inject({
+    method: 'POST',
+    url: `/api/jobs/${job!.id}/circuits`,
+    payload: { id: randomUUID(), document },
+    headers: HEADERS,
+  });
   return (made.json() as { id: string }).id;
 }

@@ -1,29 +1,23 @@
+export type { BodyOf, EndpointName, ParamsOf, QueryOf, ReplyOf } from './endpoints';
+export { ENDPOINTS, NAMED_SHAPES } from './endpoints';
 export type {
-  BenchState,
   CircuitLine,
   CircuitReply,
   Job,
   PracticeReply,
   ProblemReply,
   SaveReply,
-  SaveRequest,
-  StockReply,
+  StockLine,
   StockSave,
 } from './shapes';
 export {
-  benchStateSchema,
-  CIRCUIT_ID,
   CLIENT_HEADER,
   circuitReplySchema,
-  JOB_ID,
   jobsSchema,
-  newCircuitSchema,
+  LOCAL_AUTHOR,
   practiceReplySchema,
-  practiceSaveSchema,
   problemReplySchema,
   revisionsSchema,
   saveReplySchema,
-  saveRequestSchema,
   stockReplySchema,
-  stockSaveSchema,
 } from './shapes';

@@ -1,16 +1,36 @@
 import { z } from 'zod';
-import { circuitSchema, editSchema, logEntrySchema } from '#core/circuit';
+import { circuitSchema, editSchema } from '#core/circuit';
 import { stockPartSchema } from '#core/devices';
-import { SCHOOLS, type SchoolName, TABLES } from '#core/size';
+import { practiceSchema } from '#core/size';
 
 /** What crosses HTTP. Server and web both parse with these. */
-export const JOB_ID = z.string().uuid();
-export const CIRCUIT_ID = z.string().uuid();
+const JOB_ID = z.string().uuid();
+const CIRCUIT_ID = z.string().uuid();
+
+/** The most lines that one page of a list has. */
+const MOST_A_PAGE = 500;
+
+/** Who did it, until there are accounts: the one person at this machine. */
+export const LOCAL_AUTHOR = 'local';
 
 /** Asked for on every request that changes something: another page in the same browser cannot send it. */
 export const CLIENT_HEADER = 'x-mando-client';
 
-export const circuitLineSchema = z.object({
+export const inJobSchema = z.object({ job: JOB_ID });
+export const inCircuitSchema = z.object({ id: CIRCUIT_ID });
+
+/** Where the next page begins; null on the last one. */
+const cursorSchema = z.string().nullable();
+/** A list comes in pages: ask again with `after` as it stood in `next`. */
+export const pageQuerySchema = z.object({
+  after: z.string().max(200).optional(),
+  limit: z.coerce.number().int().min(1).max(MOST_A_PAGE).default(MOST_A_PAGE),
+});
+export const statusSchema = z.object({ status: z.string() });
+/** A stream of text/event-stream, one line of data each: {"revision": 7}. */
+export const eventsSchema = z.string();
+
+const circuitLineSchema = z.object({
   id: CIRCUIT_ID,
   number: z.string(),
   title: z.string(),
@@ -20,8 +40,8 @@ export const circuitLineSchema = z.object({
   changedAt: z.string(),
   demo: z.string().nullable(),
 });
-export const jobSchema = z.object({ id: JOB_ID, title: z.string(), demo: z.boolean(), circuits: z.array(circuitLineSchema) });
-export const jobsSchema = z.object({ jobs: z.array(jobSchema) });
+const jobSchema = z.object({ id: JOB_ID, title: z.string(), demo: z.boolean(), circuits: z.array(circuitLineSchema) });
+export const jobsSchema = z.object({ jobs: z.array(jobSchema), next: cursorSchema });
 
 export const circuitReplySchema = z.object({
   id: CIRCUIT_ID,
@@ -34,20 +54,12 @@ export const circuitReplySchema = z.object({
 export const saveRequestSchema = z.object({ baseRevision: z.number().int().nonnegative(), edit: editSchema });
 export const saveReplySchema = z.object({ revision: z.number().int(), merged: z.boolean(), document: circuitSchema.optional() });
 
-export const newCircuitSchema = z.object({ document: z.unknown(), from: CIRCUIT_ID.optional() });
+/** The id is made by whoever sends it, so that a request sent twice makes one circuit. */
+export const newCircuitSchema = z.object({ id: CIRCUIT_ID, document: z.unknown() });
+export const createdSchema = z.object({ id: CIRCUIT_ID });
 
-export const revisionSchema = z.object({ revision: z.number().int(), at: z.string(), words: z.string() });
-export const revisionsSchema = z.object({ revisions: z.array(revisionSchema) });
-
-/** What one person has on the bench: kept in their browser, never in the document. */
-export const benchStateSchema = z.object({
-  log: z.array(logEntrySchema).max(500),
-  atMs: z.number().nonnegative(),
-  red: z.string().nullable(),
-  black: z.string().nullable(),
-  mode: z.enum(['vac', 'vdc', 'loz', 'ohm', 'beep', 'amp']),
-  clamp: z.string().nullable(),
-});
+const revisionSchema = z.object({ revision: z.number().int(), at: z.string(), words: z.string(), author: z.string() });
+export const revisionsSchema = z.object({ revisions: z.array(revisionSchema), next: cursorSchema });
 
 export const problemReplySchema = z.object({
   type: z.string(),
@@ -55,6 +67,8 @@ export const problemReplySchema = z.object({
   status: z.number(),
   code: z.string(),
   detail: z.string(),
+  /** in the server's log under this id */
+  request: z.string().optional(),
   problems: z.array(z.object({ code: z.string(), at: z.string(), message: z.string() })).optional(),
   /** on a clash: what stands there now, and what was asked for */
   theirs: circuitSchema.optional(),
@@ -65,49 +79,22 @@ export const problemReplySchema = z.object({
 export type Job = z.infer<typeof jobSchema>;
 export type CircuitLine = z.infer<typeof circuitLineSchema>;
 export type CircuitReply = z.infer<typeof circuitReplySchema>;
-export type SaveRequest = z.infer<typeof saveRequestSchema>;
 export type SaveReply = z.infer<typeof saveReplySchema>;
 export type ProblemReply = z.infer<typeof problemReplySchema>;
-export type BenchState = z.infer<typeof benchStateSchema>;
 
-const SCHOOL_NAMES = Object.keys(SCHOOLS) as SchoolName[];
-
-/** How a job is done. A school or a working value that this program does not know is refused by name. */
-export const practiceSchema = z
-  .object({
-    rules: z.enum(['site', 'na', 'iec']),
-    units: z.enum(['site', 'us', 'si']),
-    schools: z.record(z.string(), z.string().max(20)),
-    typical: z.record(z.string(), z.number().finite()),
-  })
-  .superRefine(({ schools, typical }, context) => {
-    for (const [name, value] of Object.entries(schools)) {
-      const choices = (SCHOOL_NAMES.includes(name as SchoolName) ? SCHOOLS[name as SchoolName].choices : []) as readonly {
-        value: string;
-      }[];
-      if (!choices.some((one) => one.value === value))
-        context.addIssue({
-          code: 'custom',
-          path: ['schools', name],
-          message: `"${value}" is no choice of it; there are ${choices.map((one) => one.value).join(', ') || 'none'}`,
-        });
-    }
-    for (const [key, value] of Object.entries(typical)) {
-      if (!TABLES.constants.rows.some((row) => row.key === key))
-        context.addIssue({ code: 'custom', path: ['typical', key], message: 'is no working value' });
-      else if (value <= 0) context.addIssue({ code: 'custom', path: ['typical', key], message: 'must be above 0' });
-    }
-  });
 export const practiceReplySchema = z.object({ revision: z.number().int(), practice: practiceSchema });
 export const practiceSaveSchema = z.object({ baseRevision: z.number().int().nonnegative(), practice: practiceSchema });
 export type PracticeReply = z.infer<typeof practiceReplySchema>;
 
-export const stockReplySchema = z.object({ parts: z.array(z.object({ revision: z.number().int(), part: stockPartSchema })) });
+const stockLineSchema = z.object({ revision: z.number().int(), part: stockPartSchema });
+export const stockReplySchema = z.object({ parts: z.array(stockLineSchema), next: cursorSchema });
+/** The parts that a request changed, at their new revisions; a removed one is not among them. */
+export const savedPartsSchema = z.object({ parts: z.array(stockLineSchema) });
+export type StockLine = z.infer<typeof stockLineSchema>;
 export const stockSaveSchema = z.object({
   changes: z
     .array(z.object({ part: stockPartSchema, baseRevision: z.number().int().nonnegative(), removed: z.boolean().optional() }))
     .min(1)
     .max(5000),
 });
-export type StockReply = z.infer<typeof stockReplySchema>;
 export type StockSave = z.infer<typeof stockSaveSchema>;

@@ -1,33 +1,56 @@
-import type { Circuit, EditChange } from '#core/circuit';
+import type { CircuitReply } from '#core/api';
+import { type Circuit, type Edit, type EditChange, SCHEMA_VERSION, upgradeChanges, upgradeStored } from '#core/circuit';
+import { type Page, pageOf } from '../db/page';
 import type { Queryable } from '../db/pool';
-
-export interface StoredCircuit {
-  readonly id: string;
-  readonly job: string;
-  readonly revision: number;
-  readonly document: Circuit;
-  readonly demo: string | null;
-}
 
 export interface StoredEdit {
   readonly revision: number;
   readonly changes: readonly EditChange[];
 }
 
-/** The only SQL on circuits. */
+/** An edit as it is appended to the chain. */
+export interface NewEdit {
+  readonly edit: Edit;
+  readonly revision: number;
+  readonly inverse: readonly EditChange[];
+  readonly words: string;
+  readonly author: string;
+  readonly document: Circuit;
+}
+
+interface EditRow {
+  readonly revision: number;
+  readonly at: Date;
+  readonly words: string;
+  readonly author: string;
+}
+
+const COLUMNS = 'select id, job_id as job, revision, document, demo from circuit where id = $1';
+const upgraded = (row: unknown): CircuitReply | undefined => {
+  const stored = row as CircuitReply | undefined;
+  return stored && { ...stored, document: upgradeStored(stored.document) };
+};
+
+/** The only SQL on circuits. What an older program kept is brought up to the present version as it is read. */
 export const circuitStore = (db: Queryable) => ({
-  async find(id: string): Promise<StoredCircuit | undefined> {
-    const { rows } = await db.query('select id, job_id as job, revision, document, demo from circuit where id = $1', [id]);
-    return rows[0] as StoredCircuit | undefined;
+  async find(id: string): Promise<CircuitReply | undefined> {
+    const { rows } = await db.query(COLUMNS, [id]);
+    return upgraded(rows[0]);
   },
   /** Reads it and holds it until the transaction ends: edits on one circuit are taken one after the other. */
-  async hold(id: string): Promise<StoredCircuit | undefined> {
-    const { rows } = await db.query('select id, job_id as job, revision, document, demo from circuit where id = $1 for update', [id]);
-    return rows[0] as StoredCircuit | undefined;
+  async hold(id: string): Promise<CircuitReply | undefined> {
+    const { rows } = await db.query(`${COLUMNS} for update`, [id]);
+    return upgraded(rows[0]);
   },
-  async create(id: string, job: string, document: Circuit, demo: string | null): Promise<void> {
-    await db.query('insert into circuit (id, job_id, document, demo) values ($1, $2, $3, $4)', [id, job, JSON.stringify(document), demo]);
+  /** @returns false when there is one under that id already */
+  async create(id: string, job: string, document: Circuit, demo: string | null): Promise<boolean> {
+    const { rowCount } = await db.query(
+      'insert into circuit (id, job_id, document, demo) values ($1, $2, $3, $4) on conflict (id) do nothing',
+      [id, job, JSON.stringify(document), demo],
+    );
+    if (rowCount === 0) return false;
     await db.query('insert into circuit_snapshot (circuit_id, revision, document) values ($1, 0, $2)', [id, JSON.stringify(document)]);
+    return true;
   },
   /** The revision that an edit became, if it was taken before. */
   async revisionOf(id: string, editId: string): Promise<number | undefined> {
@@ -36,27 +59,20 @@ export const circuitStore = (db: Queryable) => ({
   },
   async editsAfter(id: string, revision: number): Promise<StoredEdit[]> {
     const { rows } = await db.query(
-      'select revision, changes from circuit_edit where circuit_id = $1 and revision > $2 order by revision',
+      'select revision, changes, schema from circuit_edit where circuit_id = $1 and revision > $2 order by revision',
       [id, revision],
     );
-    return rows as StoredEdit[];
+    return (rows as { revision: number; changes: unknown[]; schema: number }[]).map((row) => ({
+      revision: row.revision,
+      changes: upgradeChanges(row.changes, row.schema),
+    }));
   },
-  async append(
-    id: string,
-    revision: number,
-    edit: { id: string; changes: readonly EditChange[] },
-    inverse: readonly EditChange[],
-    words: string,
-    document: Circuit,
-  ): Promise<void> {
-    await db.query('insert into circuit_edit (circuit_id, revision, edit_id, changes, inverse, words) values ($1, $2, $3, $4, $5, $6)', [
-      id,
-      revision,
-      edit.id,
-      JSON.stringify(edit.changes),
-      JSON.stringify(inverse),
-      words,
-    ]);
+  async append(id: string, { edit, revision, inverse, words, author, document }: NewEdit): Promise<void> {
+    await db.query(
+      `insert into circuit_edit (circuit_id, revision, edit_id, changes, inverse, words, author, schema)
+       values ($1, $2, $3, $4, $5, $6, $7, $8)`,
+      [id, revision, edit.id, JSON.stringify(edit.changes), JSON.stringify(inverse), words, author, SCHEMA_VERSION],
+    );
     await db.query('update circuit set revision = $2, document = $3, changed_at = now() where id = $1', [
       id,
       revision,
@@ -72,13 +88,18 @@ export const circuitStore = (db: Queryable) => ({
   },
   async firstDocument(id: string): Promise<Circuit | undefined> {
     const { rows } = await db.query('select document from circuit_snapshot where circuit_id = $1 and revision = 0', [id]);
-    return (rows[0] as { document: Circuit } | undefined)?.document;
+    const [row] = rows as { document: unknown }[];
+    return row && upgradeStored(row.document);
   },
-  async history(id: string): Promise<{ revision: number; at: string; words: string }[]> {
-    const { rows } = await db.query('select revision, at, words from circuit_edit where circuit_id = $1 order by revision desc limit 200', [
-      id,
-    ]);
-    return rows as { revision: number; at: string; words: string }[];
+  /** What was done, newest first; `after` is the revision at which the page before ended. */
+  async history(id: string, { after, limit }: Page): Promise<{ revisions: (Omit<EditRow, 'at'> & { at: string })[]; next: string | null }> {
+    const { rows } = await db.query(
+      `select revision, at, words, author from circuit_edit
+        where circuit_id = $1 and revision < coalesce($2::integer, 2147483647) order by revision desc limit $3`,
+      [id, /^\d{1,9}$/.test(after ?? '') ? after : null, limit + 1],
+    );
+    const page = pageOf(rows as EditRow[], limit, ({ revision }) => String(revision));
+    return { revisions: page.rows.map((row) => ({ ...row, at: row.at.toISOString() })), next: page.next };
   },
   async notify(id: string, revision: number): Promise<void> {
     await db.query(`select pg_notify('circuit', $1)`, [JSON.stringify({ id, revision })]);

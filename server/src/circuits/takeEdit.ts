@@ -13,11 +13,19 @@ export type Taken =
   | { readonly outcome: 'refused'; readonly problems: readonly Problem[] }
   | { readonly outcome: 'clash'; readonly revision: number; readonly theirs: Circuit; readonly keys: readonly string[] };
 
+/** An edit on its way in: on which circuit, made on which revision, by whom. */
+export interface Sent {
+  readonly id: string;
+  readonly baseRevision: number;
+  readonly edit: Edit;
+  readonly author: string;
+}
+
 /**
  * Takes one edit, once however often it is sent. Edits made on an older revision merge when they touch other things;
  * on the same thing nothing is won silently: both versions go back to the person.
  */
-export const takeEdit = (pool: Pool, id: string, baseRevision: number, edit: Edit): Promise<Taken> =>
+export const takeEdit = (pool: Pool, { id, baseRevision, edit, author }: Sent): Promise<Taken> =>
   inTransaction(pool, async (client): Promise<Taken> => {
     const store = circuitStore(client);
     const held = await store.hold(id);
@@ -34,7 +42,14 @@ export const takeEdit = (pool: Pool, id: string, baseRevision: number, edit: Edi
     const problems = validateCircuit(applied.value.circuit, catalogue);
     if (problems.length > 0) return { outcome: 'refused', problems };
     const revision = held.revision + 1;
-    await store.append(id, revision, edit, applied.value.inverse, spellChanges(held.document, edit.changes), applied.value.circuit);
+    await store.append(id, {
+      edit,
+      revision,
+      inverse: applied.value.inverse,
+      words: spellChanges(held.document, edit.changes),
+      author,
+      document: applied.value.circuit,
+    });
     if (revision % SNAPSHOT_EVERY === 0) await store.snapshot(id, revision, applied.value.circuit);
     await store.notify(id, revision);
     return { outcome: 'saved', revision, merged: since.length > 0, document: applied.value.circuit };

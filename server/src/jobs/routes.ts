@@ -1,7 +1,8 @@
 import type { FastifyInstance } from 'fastify';
+import { answering } from '../answering';
 import type { Pool } from '../db/pool';
 import { jobStore } from './jobStore';
 
 export function jobRoutes(app: FastifyInstance, pool: Pool): void {
-  app.get('/api/jobs', async () => ({ jobs: await jobStore(pool).list() }));
+  answering(app, 'jobs', ({ query }) => jobStore(pool).list(query));
 }

@@ -1,4 +1,4 @@
-import type { Practice } from '#core/size';
+import type { Practice } from '#core/schools';
 import type { Queryable } from '../db/pool';
 
 /** The only SQL on how a job is done. */
@@ -6,10 +6,6 @@ export const practiceStore = (db: Queryable) => ({
   async newest(job: string): Promise<{ revision: number; practice: Practice } | undefined> {
     const { rows } = await db.query('select revision, practice from job_practice where job_id = $1 order by revision desc limit 1', [job]);
     return rows[0] as { revision: number; practice: Practice } | undefined;
-  },
-  async isJob(job: string): Promise<boolean> {
-    const { rows } = await db.query('select 1 from job where id = $1', [job]);
-    return rows.length > 0;
   },
   /** @returns false when somebody else wrote that revision first */
   async append(job: string, revision: number, practice: Practice): Promise<boolean> {

@@ -1,20 +1,16 @@
 import { isDeepStrictEqual } from 'node:util';
 import type { FastifyInstance } from 'fastify';
-import { stockSaveSchema } from '#core/api';
 import { stockProblems } from '#core/devices';
+import { answering } from '../answering';
 import { inTransaction, type Pool } from '../db/pool';
 import { sendProblem } from '../problems';
 import { stockStore } from './stockStore';
 
 export function stockRoutes(app: FastifyInstance, pool: Pool): void {
-  app.get('/api/stock', async () => ({ parts: await stockStore(pool).list() }));
+  answering(app, 'stock', ({ query }) => stockStore(pool).list(query));
 
-  /** Adds, changes or removes parts, all or none. A part changed elsewhere meanwhile is a clash, told with what stands there. */
-  app.post('/api/stock', async ({ body }, reply) => {
-    const parsed = stockSaveSchema.safeParse(body);
-    if (!parsed.success)
-      return sendProblem(reply, 'bad-request', parsed.error.issues.map((issue) => `${issue.path.join('.')}: ${issue.message}`).join('; '));
-    const { changes } = parsed.data;
+  /** A part changed elsewhere meanwhile is a clash, told with what stands there. */
+  answering(app, 'saveStock', async ({ body: { changes }, reply }) => {
     const problems = changes.flatMap(({ part, removed }) => (removed ? [] : stockProblems(part)));
     if (problems.length > 0) return sendProblem(reply, 'bad-part', problems.map(({ message }) => message).join(' '), { problems });
     const saved = await inTransaction(pool, async (client) => {
@@ -25,10 +21,15 @@ export function stockRoutes(app: FastifyInstance, pool: Pool): void {
         held.push({ change, now: await store.hold(change.part.id) });
       // sent twice is taken once: the same part at the next revision is what this request made
       const clash = held.find(({ change, now }) => now.revision !== change.baseRevision && !isDeepStrictEqual(now.part, change.part));
-      if (clash) return { clash };
-      for (const { change, now } of held)
-        if (now.revision === change.baseRevision) await store.put(change.part, now.revision + 1, change.removed ?? false);
-      return { clash: undefined };
+      if (clash) return { clash, parts: [] };
+      const parts = held.map(({ change, now }) => ({
+        part: change.part,
+        removed: change.removed ?? false,
+        revision: now.revision === change.baseRevision ? now.revision + 1 : now.revision,
+        isNew: now.revision === change.baseRevision,
+      }));
+      for (const { part, revision, removed, isNew } of parts) if (isNew) await store.put(part, revision, removed);
+      return { clash: undefined, parts };
     });
     if (saved.clash)
       return sendProblem(
@@ -39,6 +40,6 @@ export function stockRoutes(app: FastifyInstance, pool: Pool): void {
           revision: saved.clash.now.revision,
         },
       );
-    return { parts: await stockStore(pool).list() };
+    return { parts: saved.parts.flatMap(({ part, revision, removed }) => (removed ? [] : [{ part, revision }])) };
   });
 }

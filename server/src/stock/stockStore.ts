@@ -1,16 +1,19 @@
+import type { StockLine } from '#core/api';
 import type { StockPart } from '#core/devices';
+import { type Page, pageOf } from '../db/page';
 import type { Queryable } from '../db/pool';
-
-export interface StoredPart {
-  readonly revision: number;
-  readonly part: StockPart;
-}
 
 /** The only SQL on stock. A change is appended to the part's chain; nothing is overwritten. */
 export const stockStore = (db: Queryable) => ({
-  async list(): Promise<StoredPart[]> {
-    const { rows } = await db.query(`select revision, part from stock_part where not removed order by part->>'title', id`);
-    return rows as StoredPart[];
+  async list({ after, limit }: Page): Promise<{ parts: StockLine[]; next: string | null }> {
+    const { rows } = await db.query(
+      `select revision, part from stock_part
+        where not removed and ($1::text is null or (part->>'title', id) > (select part->>'title', id from stock_part where id = $1))
+        order by part->>'title', id limit $2`,
+      [after ?? null, limit + 1],
+    );
+    const page = pageOf(rows as StockLine[], limit, ({ part }) => part.id);
+    return { parts: page.rows, next: page.next };
   },
   async isEmpty(): Promise<boolean> {
     const { rows } = await db.query('select 1 from stock_change limit 1');
