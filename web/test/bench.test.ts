@@ -1,185 +1,146 @@
 import { describe, expect, it } from 'vitest';
-import type { LogEntry } from '#core/circuit';
-import { DEFAULT_PRACTICE } from '#core/size';
-import { DEMO, demo, on, point, powered } from '../../core/src/testing/demo';
-import { createBench } from '../src/worker/bench';
-import type { LookAnswer } from '../src/worker/protocol';
+import { conductorIdSchema, deviceIdSchema, type LogEntry, type Point, processIdSchema } from '#core/circuit';
+import { inputsOf } from '#core/devices';
+import { demo, point } from '../../core/src/testing/demo';
+import { benchSlice, freshBench } from '../src/store/bench';
+import { findSlice } from '../src/store/find';
+import { inputIsOn, powerAt } from '../src/store/select';
 
-function desk(
-  name: string,
-  log: readonly LogEntry[],
-  faults: Parameters<ReturnType<typeof createBench>['run']>[0]['faults'] = [],
-  practice = DEFAULT_PRACTICE,
-) {
-  const circuit = demo(name);
-  const bench = createBench();
-  const answer = bench.circuit({ document: circuit, practice });
-  const run = bench.run({ log, faults });
-  const look = (atMs: number, more: Partial<Parameters<typeof bench.look>[0]> = {}): LookAnswer =>
-    bench.look({ atMs, red: null, black: null, mode: 'vac', clamp: null, device: null, ...more });
-  const between = (red: string, black: string) => ({ red: point(circuit, red), black: point(circuit, black) });
-  return { circuit, bench, answer, run, look, between };
-}
-const cooling = [powered, on('TC1', 'cooling')];
+const act = benchSlice.actions;
+const turned = (state = freshBench, ...steps: Parameters<typeof benchSlice.reducer>[1][]) => steps.reduce(benchSlice.reducer, state);
+const Q1 = demo('Q1');
+const [TC1, S2] = [deviceIdSchema.parse('dTC1'), deviceIdSchema.parse('dS2')];
+const [w1, w2] = [conductorIdSchema.parse('w01'), conductorIdSchema.parse('w02')];
+const R: Point = point(Q1, 'T1:R');
 
-describe('the worker’s desk', () => {
-  it.each(DEMO)('%s: draws, lists every wired point and every fault, and studies', (name) => {
-    const { bench, answer } = desk(name, [powered]);
-    expect(answer.sheet.bands.length).toBeGreaterThan(1);
-    expect(new Set(answer.faults.map(({ words }) => words)).size).toBe(answer.faults.length);
-    const study = bench.study({});
-    expect(study.statesSeen).toBeGreaterThan(1);
-    expect(study.coils.every(({ verdict }) => verdict === 'good')).toBe(true);
+describe('the bench', () => {
+  it('logs what a person does at the moment shown', () => {
+    const state = turned(
+      freshBench,
+      act.powerTurned('on'),
+      act.movedTo(1234.6),
+      act.inputTurned({ device: TC1, input: 'cooling', on: true }),
+      act.processSet({ process: processIdSchema.parse('vroom'), to: 21.5 }),
+      act.fuseReplaced(TC1),
+    );
+    expect(state.log).toEqual([
+      { atMs: 0, power: 'on' },
+      { atMs: 1235, device: 'dTC1', input: 'cooling', on: true },
+      { atMs: 1235, process: 'vroom', to: 21.5 },
+      { atMs: 1235, replaced: 'dTC1' },
+    ]);
   });
-
-  it('refuses to answer before it has a circuit', () => expect(() => createBench().study({})).toThrow(/before it had a circuit/));
-
-  it('tells the timeline: input, timer timing then on, coil, loads', () => {
-    const { run } = desk('Q1', cooling);
-    const row = (label: string) => run.rows.find((one) => one.label === label)!;
-    expect(row('TC1 cooling').bars).toEqual([{ fromMs: 0, toMs: Number.POSITIVE_INFINITY, how: 'on' }]);
-    expect(row('DT1').bars.map(({ how }) => how)).toEqual(['timing', 'on']);
-    expect(row('M1').bars.map(({ how }) => how)).toEqual(['starting', 'on']);
-    expect(row('EH1').bars[0]!.toMs).toBeLessThan(200_000);
-    expect(run.told.map(({ words }) => words)).toContain('K1 pulls in: a click.');
+  it('a push is held half a second', () =>
+    expect(turned(freshBench, act.inputPressed({ device: S2, input: 'pressed' })).log.map(({ atMs }) => atMs)).toEqual([0, 500]));
+  it('acting after scrubbing back drops what was logged for later, and lets the run go on', () => {
+    const state = turned(
+      freshBench,
+      act.powerTurned('on'),
+      act.movedTo(5000),
+      act.powerTurned('isolated'),
+      act.played(false),
+      act.movedTo(2000),
+      act.powerTurned('control'),
+    );
+    expect([state.log, state.playing]).toEqual([
+      [
+        { atMs: 0, power: 'on' },
+        { atMs: 2000, power: 'control' },
+      ],
+      true,
+    ]);
   });
-
-  it('says how points stand: hot, live, tied, floating', () => {
-    const { circuit, look } = desk('Q1', [powered]);
-    const { points } = look(1000);
-    const is = (spelled: string) => points[point(circuit, spelled)]!.is;
-    expect([is('Q1:T1'), is('T1:R'), is('T1:C'), is('M1:C'), is('PE:PE')]).toEqual(['hot', 'live', 'tied', 'floating', 'tied']);
+  it('a lead put is no more in hand; leads away leave none', () => {
+    const put = turned(freshBench, act.handTook('red'), act.leadPut({ lead: 'red', point: R }));
+    expect([put.red, put.hand]).toEqual([R, null]);
+    expect(turned(put, act.leadsAway()).red).toBeNull();
   });
-
-  it('a load that is off can be hot', () => {
-    const { circuit, look } = desk('Q1', cooling);
-    const seen = look(300_000);
-    expect(seen.parts['dEH1:1-2']!.isOn).toBe(false);
-    expect(seen.points[point(circuit, 'EH1:2')]!.is).toBe('hot');
+  it('a clamp turns the meter to amps, and is left where it is when taken off', () => {
+    const clamped = turned(freshBench, act.clamped(w1));
+    expect([clamped.mode, turned(clamped, act.clamped(null)).mode, turned(clamped, act.modeTurned('ohm')).mode]).toEqual([
+      'amp',
+      'amp',
+      'ohm',
+    ]);
   });
-
-  it('lists what stays hot at each position of the power switch', () => {
-    expect(desk('Q1', [{ atMs: 0, power: 'isolated' }]).look(0).stillHot).toEqual(['G1 L1, L2', 'Q1 L1, L2']);
-    const control = desk('Q1', [{ atMs: 0, power: 'control' }]);
-    expect(control.look(1000).stillHot.join()).not.toContain('M1');
-    expect(control.look(10_000).parts['dK1:coil']!.isOn).toBe(false);
-    expect(desk('L1A', [{ atMs: 0, power: 'isolated' }]).look(0).stillHot).toContain('E1 has a supply of its own');
+  it('a hidden fault takes set ones out, and starts unrevealed', () => {
+    const state = turned(freshBench, act.injected([{ conductor: w1, mode: 'open' }]), act.hiddenSet({ conductor: w2, mode: 'open' }));
+    expect([state.injected, state.revealed, state.hidden]).toEqual([[], false, { conductor: 'w02', mode: 'open' }]);
+    expect(turned(state, act.revealed()).revealed).toBe(true);
   });
-
-  it('with control on, the contactor is tried and no load gets volts', () => {
-    const { look } = desk('Q1', [{ atMs: 0, power: 'control' }, on('TC1', 'cooling')]);
-    const seen = look(300_000);
-    expect([seen.parts['dK1:coil']!.isOn, seen.parts['dM1:winding']!.isOn, seen.parts['dM3:winding']!.isOn]).toEqual([true, false, false]);
+  it('reset forgets the run, not the leads; a moment before the start is the start', () => {
+    const state = turned(freshBench, act.powerTurned('on'), act.leadPut({ lead: 'black', point: R }), act.movedTo(9000), act.reset());
+    expect([state.log, state.atMs, state.black]).toEqual([[], 0, R]);
+    expect(turned(state, act.movedTo(-5)).atMs).toBe(0);
   });
-
-  it('counts down what it waits for, and says why', () => {
-    const { look } = desk('Q1', cooling);
-    const seen = look(100_000, { device: 'dK1' as never });
-    expect(seen.why).toEqual([{ words: 'Waits for DT1, 86 s left.', endsAtMs: 185_002, device: 'dDT1' }]);
-    expect(look(300_000, { device: 'dK1' as never }).why).toEqual([]);
+  it('a wire end in hand and a lead in hand exclude each other; another thing selected ends the last', () => {
+    const carrying = turned(freshBench, act.handTook('red'), act.endTaken({ conductor: w1, end: 0 }));
+    expect([carrying.hand, carrying.carrying]).toEqual([null, { conductor: 'w01', end: 0 }]);
+    expect(turned(carrying, act.handTook('black')).carrying).toBeNull();
+    const lit = turned(freshBench, act.conductorSelected(w1), act.pointSelected({ point: R, device: TC1 }));
+    expect([lit.conductor, lit.point, turned(lit, act.deviceSelected(S2)).point]).toEqual([null, R, null]);
   });
-});
-
-describe('the meter', () => {
-  it('reads as expected in a healthy circuit', () => {
-    const { look, between } = desk('Q1', cooling);
-    expect(look(300_000, between('K1:A1', 'T1:C')).reading).toMatchObject({ verdict: 'good', unit: 'V AC', floats: false });
-  });
-  it('says what it should read when a fault is in', () => {
-    const { look, between } = desk('Q1', cooling, [{ device: 'dPS1' as never, part: '1-2', mode: 'stuckOpen' }]);
-    const { reading } = look(300_000, between('PS1:1', 'PS1:2'));
-    expect(reading).toMatchObject({ verdict: 'look' });
-    expect(reading!.shouldRead).toBe('0.01 V');
-    expect(reading!.value).toBeGreaterThan(26);
-  });
-  it('refuses ohms on live points and measures them when isolated', () => {
-    const live = desk('Q1', [powered]);
-    expect(live.look(1000, { ...live.between('T1:R', 'T1:C'), mode: 'ohm' }).reading).toMatchObject({ display: 'live', value: null });
-    const dead = desk('Q1', [{ atMs: 0, power: 'isolated' }]);
-    expect(dead.look(1000, { ...dead.between('K1:A1', 'K1:A2'), mode: 'ohm' }).reading).toMatchObject({
-      display: '11.2',
-      unit: 'Ω',
-      verdict: 'good',
+  it('a run that is loaded plays on from its moment at its speed', () => {
+    const log: LogEntry[] = [{ atMs: 0, power: 'on' }];
+    expect(turned(freshBench, act.sped(20), act.played(false), act.runLoaded({ log, atMs: 7 }))).toMatchObject({
+      log,
+      atMs: 7,
+      playing: true,
+      speed: 20,
     });
-    expect(dead.look(1000, { ...dead.between('K1:L1', 'K1:T1'), mode: 'ohm' }).reading!.display).toBe('OL');
-    expect(dead.look(1000, { ...dead.between('F1:1', 'F1:2'), mode: 'beep' }).reading!.words).toContain('It beeps.');
-  });
-  it('says that a point floats, and what low-Z makes of it', () => {
-    const { look, between } = desk('L1A', [powered, on('TC1', 'heating')]);
-    const ghost = look(30_000, between('X1:6', 'X1:2')).reading!;
-    expect([ghost.floats, ghost.words.includes('low-Z')]).toEqual([true, true]);
-    expect(look(30_000, { ...between('X1:6', 'X1:2'), mode: 'loz' }).reading!.value).toBeLessThan(1);
-  });
-  it('clamps a wire', () => {
-    const { circuit, look } = desk('Q1', cooling);
-    const wire = Object.values(circuit.conductors).find(({ number, size }) => number === '205' && 'awg' in size && size.awg === 8)!;
-    expect(look(300_000, { mode: 'amp', clamp: wire.id }).reading!.value).toBeCloseTo(17.35, 1);
-  });
-  it('shows DC volts with their sign', () => {
-    const { look, between } = desk('Q3', [powered]);
-    expect(look(5000, { ...between('G2:-', 'G2:+'), mode: 'vdc' }).reading!.value).toBeCloseTo(-24, 1);
-  });
-  it('shows nothing with a lead missing, or on a point that is gone', () => {
-    const { look, between } = desk('Q1', [powered]);
-    expect(look(0, { ...between('T1:R', 'T1:C'), black: null }).reading).toBeNull();
-    expect(look(0, { ...between('T1:R', 'T1:C'), black: 'w99.1' }).reading).toBeNull();
+    expect(turned(freshBench, act.laid({ ...freshBench, atMs: 3 })).atMs).toBe(3);
   });
 });
 
-describe('finding, as the page asks', () => {
-  const ask = { complaint: 0, seen: {}, measured: [], before: {}, hidden: null, take: null, noDanger: false };
-  it('starts from the complaint alone: the coil is not in', () => {
-    const answer = desk('Q1', []).bench.find(ask);
-    expect(answer.title).toBe('Compressor will not start');
-    expect(answer.sights.find(({ tag }) => tag === 'K1')!.actual).toBe(false);
-    expect(answer.sights.find(({ tag }) => tag === 'M1')!.actual).toBeNull();
-    expect(answer.advice).not.toBeNull();
-    expect(answer.others.map(({ way }) => way)).toEqual(['load first', 'half-split', 'follow from the source']);
-    expect(answer.through[0]).toBe('T1:R');
-    expect(answer.reference).toBe('T1:C');
-  });
-  it('the profile’s healthy line falls from the source to the return', () => {
-    const { profile } = desk('Q1', []).bench.find(ask);
-    const volts = profile.map(({ healthyV }) => healthyV);
-    expect(volts.every((one, index) => index === 0 || one <= volts[index - 1]! + 0.01)).toBe(true);
-    expect(volts.at(-1)).toBe(0);
-    expect(profile.every(({ lowV, highV }) => lowV <= highV)).toBe(true);
-  });
-  it('takes a reading of the hidden fault, not of the healthy circuit', () => {
-    const { bench, between } = desk('Q1', []);
-    const hidden = { device: 'dPS1' as never, part: '1-2', mode: 'stuckOpen' };
-    const take = { ...between('PS1:1', 'PS1:2'), mode: 'vac' as const };
-    expect(bench.find({ ...ask, hidden, take }).taken).toBeGreaterThan(26);
-    expect(bench.find({ ...ask, take }).taken).toBeLessThan(0.1);
-  });
-  it('clears what the readings clear', () => {
-    const { bench, between } = desk('Q1', []);
-    const measured = [{ ...between('PS1:1', 'PS1:2'), mode: 'vac' as const, volts: 26.9 }];
-    const answer = bench.find({ ...ask, hidden: { device: 'dPS1' as never, part: '1-2', mode: 'stuckOpen' }, measured });
-    expect(answer.ranked[0]!.words).toEqual(['PS1 1-2 stays open']);
-    expect(answer.cleared).toEqual(expect.arrayContaining(['DT1', 'TC1', 'F1']));
-    expect(answer.advice).toBeNull();
-  });
-  // each way by what it is: at the load, at the first point after the source, at one that halves; the default is computed
+describe('what stood at a moment', () => {
+  const log: LogEntry[] = [
+    { atMs: 0, power: 'control' },
+    { atMs: 10, power: 'on' },
+  ];
   it.each([
-    ['best', 'best next test', undefined],
-    ['load-first', 'load first', ['K1:A1', 'K1:A2']],
-    ['source', 'follow from the source', ['T1:R', 'T1:C']],
-    ['half-split', 'half-split', undefined],
-  ])('a job that finds faults by %s is shown that test first, the others beside it', (faultMethod, way, leads) => {
-    const answer = desk('Q1', [], [], { ...DEFAULT_PRACTICE, schools: { faultMethod } }).bench.find(ask);
-    expect(answer.advice!.way).toBe(way);
-    if (leads) expect([answer.advice!.red, answer.advice!.black]).toEqual(leads);
-    expect(answer.others.map((one) => one.way)).not.toContain(way);
-    expect(answer.others).toHaveLength(3);
-    expect(answer.advice!.outcomes.length).toBeGreaterThan(0);
+    [-1, 'isolated'],
+    [0, 'control'],
+    [10, 'on'],
+    [99, 'on'],
+  ] as const)('the power at %i ms', (atMs, power) => expect(powerAt(log, atMs)).toBe(power));
+
+  it('an input is as it was worked last, else at rest', () => {
+    const device = Q1.devices.dTC1!;
+    const inputs = inputsOf(device, Q1);
+    const cooling = inputs.find(({ name }) => name === 'cooling')!;
+    const worked: LogEntry[] = [
+      { atMs: 5, device: TC1, input: 'cooling', on: true },
+      { atMs: 9, device: TC1, input: 'cooling', on: false },
+    ];
+    expect([0, 5, 9].map((atMs) => inputIsOn(worked, atMs, device, cooling, inputs))).toEqual([cooling.rest, true, false]);
   });
-  it('a load that has been tested is not asked for again', () => {
-    const { bench, between } = desk('Q1', [], [], { ...DEFAULT_PRACTICE, schools: { faultMethod: 'load-first' } });
-    const measured = [{ ...between('K1:A1', 'K1:A2'), mode: 'vac' as const, volts: 0.1 }];
-    const after = bench.find({ ...ask, measured }).advice!;
-    expect([after.red, after.black]).not.toEqual(['K1:A1', 'K1:A2']);
+  it('of the positions of one selector the last that was chosen', () => {
+    const device = Q1.devices.dTC1!;
+    const position = (name: string) => ({ name, on: name, off: name, state: name, kind: 'maintained', group: 'p', rest: false }) as const;
+    const inputs = [position('hand'), position('auto')];
+    const chosen: LogEntry[] = [
+      { atMs: 1, device: TC1, input: 'hand', on: true },
+      { atMs: 2, device: TC1, input: 'auto', on: true },
+    ];
+    expect(inputs.map((input) => [1, 2].map((atMs) => inputIsOn(chosen, atMs, device, input, inputs)))).toEqual([
+      [true, false],
+      [false, true],
+    ]);
   });
-  it('a complaint that is not there is an error, not a guess', () =>
-    expect(() => desk('Q1', []).bench.find({ ...ask, complaint: 5 })).toThrow(/no such complaint/));
+});
+
+describe('finding', () => {
+  const find = findSlice.actions;
+  const read = (volts: number) => find.measured({ red: R, black: R, mode: 'vac', volts });
+  it('keeps readings in order, undoes the last, starts afresh on another complaint', () => {
+    const two = [read(1), read(2), find.sighted({ tag: 'K1', is: true })].reduce(
+      findSlice.reducer,
+      findSlice.reducer(undefined, find.started()),
+    );
+    expect([two.measured.map(({ volts }) => volts), two.seen]).toEqual([[1, 2], { K1: true }]);
+    expect(findSlice.reducer(two, find.lastUndone()).measured.map(({ volts }) => volts)).toEqual([1]);
+    expect(findSlice.reducer(two, find.complained(1))).toMatchObject({ complaint: 1, measured: [], seen: {} });
+    expect(findSlice.reducer(two, find.dangerTurned(true))).toMatchObject({ noDanger: true, measured: two.measured });
+    expect(findSlice.reducer(undefined, find.resumed(two))).toBe(two);
+  });
 });

@@ -10,9 +10,10 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { JobsPage } from '../jobs/JobsPage';
+import { keepSaving } from '../store/saving';
+import { store } from '../store/store';
+import { system } from '../ui/theme';
 import { Broken } from './Broken';
-import { store } from './store';
-import { system } from './theme';
 
 const CircuitPage = lazy(() => import('../circuit/CircuitPage'));
 const ProvePage = lazy(() => import('../prove/ProvePage'));
@@ -51,6 +52,8 @@ const router = createBrowserRouter([
 
 // the system's dark theme is for night work; Chakra reads the class
 document.documentElement.classList.add(window.matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light');
+
+keepSaving(store);
 
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

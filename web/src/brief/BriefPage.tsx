@@ -1,12 +1,15 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { arrangementFor, type Brief, baseFor, CALLERS, type Caller, circuitOf, polesNeeded } from '#core/fit';
+import { arrangementFor, type Brief, baseFor, CALLERS, type Caller, circuitOf, polesNeeded } from '#core/brief';
 import { sizeHeater, sizeMotor } from '#core/size';
-import { amount, readTyped } from '#core/units';
-import { api } from '../app/api';
-import { Outside } from '../ui/Outside';
-import { Button, Choice, Field, Heading, Label, Note } from '../ui/parts';
+import { readTyped } from '#core/units';
+import { CALLER_WORDS, tellArrangement, tellFigure, tellSized } from '#core/words';
+import { Outside } from '../frame/Outside';
+import { newCircuitId } from '../store/ids';
+import { useCreateCircuitMutation } from '../store/server';
+import { Choice } from '../ui/Choice';
+import { Button, Field, Heading, Label, Note } from '../ui/parts';
 
 type Text = Record<'title' | 'lineV' | 'hp' | 'kw' | 'watts' | 'loadA' | 'lockedA' | 'transformerVa' | 'cableM' | 'goOn' | 'goOff', string>;
 const EMPTY: Text = {
@@ -27,6 +30,7 @@ const EMPTY: Text = {
 export default function BriefPage() {
   const { job = '' } = useParams();
   const navigate = useNavigate();
+  const [create] = useCreateCircuitMutation();
   const [text, setText] = useState<Text>(EMPTY);
   const [choices, setChoices] = useState({
     practice: 'na' as 'na' | 'iec',
@@ -71,15 +75,13 @@ export default function BriefPage() {
     ...Array.from({ length: count('goOn') }, () => 'on' as const),
     ...Array.from({ length: count('goOff') }, () => 'off' as const),
   ];
+  const arrangement = arrangementFor(acts);
   const make = async () => {
     const made = circuitOf(brief);
-    if (!made.ok) return setProblem(made.problems[0]!.message);
-    try {
-      const { id } = await api.create(job, made.value);
-      await navigate(`/circuits/${id}/parts`);
-    } catch (error) {
-      setProblem((error as Error).message);
-    }
+    if (!made.ok) return setProblem(made.problems.map(({ message }) => message).join(' '));
+    const sent = await create({ job, id: newCircuitId(), document: made.value });
+    if ('error' in sent) return setProblem(String(sent.error));
+    return navigate(`/circuits/${sent.data.id}/parts`);
   };
   const field = (label: string, name: keyof Text, unit: string, width = '90px') => (
     <Flex align="center" justify="space-between" gap="8px" py="4px" borderBottom="1px dashed" borderColor="hairline">
@@ -151,15 +153,19 @@ export default function BriefPage() {
         ['line', 'the line itself'],
       ])}
       {choices.controlV !== 'line' && field('Transformer', 'transformerVa', 'VA')}
-      {pick('What calls', 'caller', Object.entries(CALLERS))}
+      {pick(
+        'What calls',
+        'caller',
+        CALLERS.map((one) => [one, CALLER_WORDS[one]] as const),
+      )}
       {field('Control cable, one way', 'cableM', 'm')}
       <Label>Several circuits from one call</Label>
       {field('Go on with the call', 'goOn', 'circuits')}
       {field('Go off with the call', 'goOff', 'circuits')}
       {acts.length > 0 && (
         <Box fontSize="14px" py="4px">
-          {arrangementFor(acts).words}
-          {arrangementFor(acts).part === 'changeover relay' &&
+          {tellArrangement(arrangement)}
+          {arrangement.part === 'changeover relay' &&
             ` Usual base: ${baseFor(Math.max(count('goOn'), count('goOff'))) ?? 'none that common'}.`}
           {brief.lineV !== undefined &&
             brief.lineV >= 200 &&
@@ -168,14 +174,15 @@ export default function BriefPage() {
         </Box>
       )}
       <Note tone={sized.verdict === 'good' ? 'good' : 'look'}>
-        <strong>{sized.says}</strong>
-        {sized.figures
-          .filter(({ value }) => typeof value === 'number')
-          .map(({ name, value, unit, source }) => (
-            <Box key={`${name}${unit}`} fontSize="13px">
-              {name}: {amount(value as number, unit)} ({source})
-            </Box>
-          ))}
+        <strong>{tellSized(sized)}</strong>
+        {sized.figures.map(tellFigure).map(
+          ({ name, value, source }) =>
+            value !== undefined && (
+              <Box key={`${name}${value}`} fontSize="13px">
+                {name}: {value} ({source})
+              </Box>
+            ),
+        )}
       </Note>
       {bad.length > 0 && <Note>{bad.map((name) => whyNot(text[name])).join(' ')}</Note>}
       {problem && (

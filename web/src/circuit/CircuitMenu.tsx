@@ -1,134 +1,86 @@
-import { Box, chakra } from '@chakra-ui/react';
-import { useEffect, useRef, useState } from 'react';
+import { Menu, Portal } from '@chakra-ui/react';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { api } from '../app/api';
-import { store, useAppDispatch, useAppSelector } from '../app/store';
-import { benchSlice } from './benchSlice';
-import { circuitSlice } from './circuitSlice';
-import { saveAs, sheetPicture } from './saveAs';
+import { benchSlice } from '../store/bench';
+import { edit, redo, undo } from '../store/editing';
+import { newCircuitId } from '../store/ids';
+import { server } from '../store/server';
+import { store, useAppDispatch, useAppSelector } from '../store/store';
+import { CIRCUIT_KEYS, type CircuitAct } from '../ui/keys';
+import { Button } from '../ui/parts';
+import { saveAs, sheetPicture } from '../ui/saveAs';
+import { History } from './History';
 
-const Item = chakra('button', {
-  base: {
-    display: 'block',
-    w: '100%',
-    textAlign: 'left',
-    px: '14px',
-    minH: '40px',
-    bg: 'sheet',
-    color: 'ink',
-    border: 'none',
-    borderBottom: '1px solid',
-    borderColor: 'hairline',
-    cursor: 'pointer',
-    fontSize: '14px',
-    _hover: { bg: 'elvAcTint' },
-    _disabled: { opacity: 0.5 },
-  },
-});
-const Opener = chakra('button', {
-  base: {
-    minH: '32px',
-    minW: '44px',
-    borderRadius: '5px',
-    border: '1px solid',
-    borderColor: 'frameMuted',
-    bg: 'transparent',
-    color: 'onFrame',
-    cursor: 'pointer',
-    fontFamily: 'label',
-    fontWeight: 600,
-    '@media (max-width: 700px)': { minH: '44px' },
-  },
-});
+interface Item {
+  readonly value: string;
+  readonly words: string;
+  readonly does: () => unknown;
+  readonly disabled?: boolean;
+}
+
+const withKey = (words: string, act: CircuitAct): string => {
+  const cap = CIRCUIT_KEYS.find((row) => row.act === act)?.cap;
+  return cap ? `${words} (${cap})` : words;
+};
 
 export function CircuitMenu() {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
-  const [open, setOpen] = useState(false);
-  const menu = useRef<HTMLDivElement>(null);
-  const { undo, redo, id, job, document: circuit } = useAppSelector((state) => state.circuit);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (
-        !(event.ctrlKey || event.metaKey) ||
-        event.key.toLowerCase() !== 'z' ||
-        /^(INPUT|TEXTAREA)$/.test((event.target as HTMLElement).tagName)
-      )
-        return;
-      event.preventDefault();
-      dispatch(event.shiftKey ? circuitSlice.actions.redone() : circuitSlice.actions.undone());
-    };
-    const onDown = (event: PointerEvent) => {
-      if (!menu.current?.contains(event.target as Node)) setOpen(false);
-    };
-    window.addEventListener('keydown', onKey);
-    window.addEventListener('pointerdown', onDown);
-    return () => {
-      window.removeEventListener('keydown', onKey);
-      window.removeEventListener('pointerdown', onDown);
-    };
-  }, [dispatch]);
-  const does = (work: () => unknown) => () => {
-    setOpen(false);
-    void work();
-  };
+  const [isHistory, setHistory] = useState(false);
+  const { id, job, now } = useAppSelector((state) => state.document);
+  const { done, undone } = useAppSelector((state) => state.undo);
+  if (!now || !id || !job) return null;
   const putBack = async () => {
-    if (!id) return;
-    const { document } = await api.firstDocument(id);
-    dispatch(circuitSlice.actions.edited([{ type: 'replaceDocument', to: document }]));
+    const { data } = await dispatch(server.endpoints.firstDocument.initiate(id, { subscribe: false }));
+    if (data) dispatch(edit([{ type: 'replaceDocument', to: data }]));
   };
   const copy = async () => {
-    const now = store.getState().circuit.document;
-    if (!now || !job) return;
-    const made = await api.create(job, { ...now, title: `${now.title}, copy`.slice(0, 80) });
-    navigate(`/circuits/${made.id}/prove`);
+    const made = newCircuitId();
+    const document = { ...now, title: `${now.title}, copy`.slice(0, 80) };
+    await dispatch(server.endpoints.createCircuit.initiate({ job, id: made, document })).unwrap();
+    navigate(`/circuits/${made}/prove`);
   };
-  if (!circuit) return null;
+  const items: readonly Item[] = [
+    { value: 'undo', words: withKey('Undo', 'undo'), does: () => dispatch(undo()), disabled: done.length === 0 },
+    { value: 'redo', words: withKey('Redo', 'redo'), does: () => dispatch(redo()), disabled: undone.length === 0 },
+    { value: 'reset', words: 'Reset the run', does: () => dispatch(benchSlice.actions.reset()) },
+    { value: 'leads', words: 'Put the leads away', does: () => dispatch(benchSlice.actions.leadsAway()) },
+    { value: 'history', words: 'What was done', does: () => setHistory(true) },
+    { value: 'copy', words: 'Copy this circuit', does: copy },
+    { value: 'back', words: 'Put back as first saved', does: putBack },
+    {
+      value: 'export',
+      words: 'Export the circuit (JSON)',
+      does: () => saveAs(`${now.number}.json`, `${JSON.stringify(store.getState().document.now, null, 1)}\n`, 'application/json'),
+    },
+    { value: 'picture', words: 'Save the sheet as a picture (SVG)', does: () => sheetPicture(`${now.number}.svg`) },
+  ];
   return (
-    <Box
-      position="relative"
-      ref={menu}
-      onKeyDown={(event) => {
-        if (event.key === 'Escape') setOpen(false);
-      }}
-    >
-      <Opener type="button" aria-haspopup="menu" aria-expanded={open} onClick={() => setOpen(!open)}>
-        More
-      </Opener>
-      {open && (
-        <Box role="menu" position="absolute" right={0} top="38px" w="240px" border="1px solid" borderColor="hairline" zIndex={20}>
-          <Item role="menuitem" type="button" disabled={undo.length === 0} onClick={does(() => dispatch(circuitSlice.actions.undone()))}>
-            Undo (Ctrl Z)
-          </Item>
-          <Item role="menuitem" type="button" disabled={redo.length === 0} onClick={does(() => dispatch(circuitSlice.actions.redone()))}>
-            Redo (Ctrl Shift Z)
-          </Item>
-          <Item role="menuitem" type="button" onClick={does(() => dispatch(benchSlice.actions.reset()))}>
-            Reset the run
-          </Item>
-          <Item role="menuitem" type="button" onClick={does(() => dispatch(benchSlice.actions.leadsAway()))}>
-            Put the leads away
-          </Item>
-          <Item role="menuitem" type="button" onClick={does(copy)}>
-            Copy this circuit
-          </Item>
-          <Item role="menuitem" type="button" onClick={does(putBack)}>
-            Put back as first saved
-          </Item>
-          <Item
-            role="menuitem"
-            type="button"
-            onClick={does(() =>
-              saveAs(`${circuit.number}.json`, `${JSON.stringify(store.getState().circuit.document, null, 1)}\n`, 'application/json'),
-            )}
-          >
-            Export the circuit (JSON)
-          </Item>
-          <Item role="menuitem" type="button" onClick={does(() => sheetPicture(`${circuit.number}.svg`))}>
-            Save the sheet as a picture (SVG)
-          </Item>
-        </Box>
-      )}
-    </Box>
+    <>
+      <Menu.Root
+        onSelect={({ value }) => void items.find((one) => one.value === value)?.does()}
+        positioning={{ placement: 'bottom-end' }}
+        lazyMount
+        unmountOnExit
+      >
+        <Menu.Trigger asChild>
+          <Button type="button" look="onFrame">
+            More
+          </Button>
+        </Menu.Trigger>
+        <Portal>
+          <Menu.Positioner>
+            <Menu.Content>
+              {items.map(({ value, words, disabled = false }) => (
+                <Menu.Item key={value} value={value} disabled={disabled}>
+                  {words}
+                </Menu.Item>
+              ))}
+            </Menu.Content>
+          </Menu.Positioner>
+        </Portal>
+      </Menu.Root>
+      {isHistory && <History id={id} onClose={() => setHistory(false)} />}
+    </>
   );
 }

@@ -1,22 +1,25 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link, NavLink, Outlet, useParams } from 'react-router';
-import { ApiError, api } from '../app/api';
-import { useAppDispatch, useAppSelector } from '../app/store';
-import { practiceSlice } from '../practice/practiceSlice';
+import type { StudyAnswer } from '#core/bench';
+import { BenchProvider, useBench } from '../bench/BenchProvider';
+import { Wordmark } from '../frame/Wordmark';
+import { closed, messageRead } from '../store/acts';
+import { redo, undo } from '../store/editing';
+import { keepPersonal } from '../store/personal';
+import { wordsOf } from '../store/request';
+import { openCircuit } from '../store/saving';
+import { useDocument } from '../store/select';
+import { store, useAppDispatch, useAppSelector } from '../store/store';
+import { actOf, CIRCUIT_KEYS, type CircuitAct, isTyping } from '../ui/keys';
 import { Button, Heading, Note } from '../ui/parts';
-import { Wordmark } from '../ui/Wordmark';
-import type { StudyAnswer } from '../worker/protocol';
-import { BenchProvider, useBench } from './BenchProvider';
 import { CircuitMenu } from './CircuitMenu';
 import { ClashDialog } from './ClashDialog';
-import { circuitSlice } from './circuitSlice';
 import { GoTo } from './GoTo';
 import { Legend } from './Legend';
 import { PowerSwitch } from './PowerSwitch';
 import { SavedWord } from './SavedWord';
-import { usePersonal } from './usePersonal';
-import { sendLeftovers, useSaving } from './useSaving';
+import { isOfSupply, type StagePath, stages } from './stages';
 
 const Stage = chakra(NavLink, {
   base: {
@@ -48,25 +51,21 @@ export default function CircuitPage() {
   const { id = '' } = useParams();
   const dispatch = useAppDispatch();
   const [problem, setProblem] = useState<string>();
-  const isOpen = useAppSelector((state) => state.circuit.id === id);
+  const isOpen = useAppSelector((state) => state.document.id === id);
   useEffect(() => {
     let current = true;
-    const open = async (): Promise<void> => {
-      try {
-        const unsent = await sendLeftovers(id);
-        const { document, revision, demo, job } = await api.circuit(id);
-        const { revision: practiceRevision, practice } = await api.practice(job);
-        if (!current) return;
-        dispatch(practiceSlice.actions.loaded({ job, revision: practiceRevision, practice }));
-        dispatch(circuitSlice.actions.opened({ id, document, revision, demo, job, unsent }));
-      } catch (error) {
-        if (current) setProblem(error instanceof ApiError ? error.message : String(error));
-      }
-    };
-    void open();
+    let stopKeeping: (() => void) | undefined;
+    setProblem(undefined);
+    dispatch(openCircuit(id, () => current)).then(
+      () => {
+        if (current) stopKeeping = keepPersonal(store, id);
+      },
+      (error: unknown) => current && setProblem(wordsOf(error)),
+    );
     return () => {
       current = false;
-      dispatch(circuitSlice.actions.closed());
+      stopKeeping?.();
+      dispatch(closed());
     };
   }, [dispatch, id]);
   if (problem)
@@ -81,23 +80,51 @@ export default function CircuitPage() {
   if (!isOpen) return <Box p="24px">Opening the circuit…</Box>;
   return (
     <BenchProvider>
-      <OpenCircuit id={id} />
+      <OpenCircuit />
     </BenchProvider>
   );
 }
 
-function OpenCircuit({ id }: { id: string }) {
-  useSaving();
-  usePersonal(id);
+/** What a stage says of itself: how much of it is to be done. */
+function stageWords(path: StagePath, study: StudyAnswer | undefined, find: string): { readonly words: string; readonly isBad: boolean } {
+  if (path === 'find') return { words: find, isBad: false };
+  if (!study) return { words: 'checking…', isBad: false };
+  const bad = study.findings.filter(({ verdict }) => verdict !== 'good' && verdict !== 'look');
+  const devices = (isSupply: boolean) =>
+    new Set(bad.filter(({ rule }) => isOfSupply(rule) === isSupply).flatMap((one) => one.devices)).size;
+  const count = path === 'prove' ? bad.length : devices(path === 'supply');
+  const [some, none] = { supply: ['to fix', 'settled'], parts: ['to choose', 'settled'], prove: ['to fix', 'sound'] }[path];
+  return { words: count > 0 ? `${count} ${some}` : (none ?? ''), isBad: count > 0 };
+}
+
+function OpenCircuit() {
   const { restarts, failed, study } = useBench();
   const dispatch = useAppDispatch();
-  const { document, revision, message, job } = useAppSelector((state) => state.circuit);
+  const document = useDocument();
+  const { message, job } = useAppSelector((state) => state.document);
+  const revision = useAppSelector((state) => state.sync.revision);
   const measured = useAppSelector((state) => state.find.measured.length);
-  const toFix = study?.findings.filter(({ verdict }) => verdict !== 'good' && verdict !== 'look').length ?? 0;
-  if (!document) return null;
+  const goTo = useRef<HTMLInputElement>(null);
+  const [isLegend, setLegend] = useState(false);
+  useEffect(() => {
+    const acts: { readonly [A in CircuitAct]: () => unknown } = {
+      goTo: () => goTo.current?.focus(),
+      undo: () => dispatch(undo()),
+      redo: () => dispatch(redo()),
+      legend: () => setLegend((was) => !was),
+    };
+    const onKey = (event: KeyboardEvent) => {
+      const act = isTyping(event.target) ? undefined : actOf(CIRCUIT_KEYS, event);
+      if (!act) return;
+      event.preventDefault();
+      acts[act]();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [dispatch]);
   // of nothing nothing is known: no stage may call it settled or sound
   const isBlank = Object.keys(document.devices).length === 0;
-  const word = (words: string) => (isBlank ? 'nothing yet' : study ? words : 'checking…');
+  const find = measured ? `${measured} reading${measured > 1 ? 's' : ''}` : document.complaints.length ? 'by complaint' : 'no complaint';
   return (
     <Flex direction="column" h="100%" css={{ '@media (max-width: 700px)': { height: 'auto', minHeight: '100%', paddingBottom: '58px' } }}>
       <Flex
@@ -124,13 +151,13 @@ function OpenCircuit({ id }: { id: string }) {
           </Box>
         </Flex>
         <PowerSwitch />
-        <GoTo />
+        <GoTo entry={goTo} />
         <CircuitMenu />
       </Flex>
       {message && (
         <Note tone="danger" role="alert" m="0">
           {message}{' '}
-          <Button look="quiet" type="button" onClick={() => dispatch(circuitSlice.actions.messageRead())}>
+          <Button look="quiet" type="button" onClick={() => dispatch(messageRead())}>
             Close
           </Button>
         </Note>
@@ -158,35 +185,22 @@ function OpenCircuit({ id }: { id: string }) {
             },
           }}
         >
-          <Stage to="supply">
-            <Box fontWeight={700}>Supply</Box>
-            <Box fontSize="12px" color={study && ofStage(study, 'supply') ? 'danger' : 'muted'}>
-              {word(toFixWords(study ? ofStage(study, 'supply') : 0))}
-            </Box>
-          </Stage>
-          <Stage to="parts">
-            <Box fontWeight={700}>Parts</Box>
-            <Box fontSize="12px" color={study && ofStage(study, 'parts') ? 'danger' : 'muted'}>
-              {word(study && ofStage(study, 'parts') ? `${ofStage(study, 'parts')} to choose` : 'settled')}
-            </Box>
-          </Stage>
-          <Stage to="prove">
-            <Box fontWeight={700}>Prove</Box>
-            <Box fontSize="12px" color={toFix ? 'danger' : 'muted'}>
-              {word(toFix ? `${toFix} to fix` : 'sound')}
-            </Box>
-          </Stage>
-          <Stage to="find">
-            <Box fontWeight={700}>Find</Box>
-            <Box fontSize="12px" color="muted">
-              {measured ? `${measured} reading${measured > 1 ? 's' : ''}` : document.complaints.length ? 'by complaint' : 'no complaint'}
-            </Box>
-          </Stage>
+          {stages.map(({ path, title }) => {
+            const { words, isBad } = isBlank ? { words: 'nothing yet', isBad: false } : stageWords(path, study, find);
+            return (
+              <Stage key={path} to={path}>
+                <Box fontWeight={700}>{title}</Box>
+                <Box fontSize="12px" color={isBad ? 'danger' : 'muted'}>
+                  {words}
+                </Box>
+              </Stage>
+            );
+          })}
         </Box>
         {isBlank ? <Blank job={job} /> : <Outlet />}
       </Flex>
       <ClashDialog />
-      <Legend />
+      <Legend open={isLegend} onClose={() => setLegend(false)} />
     </Flex>
   );
 }
@@ -206,29 +220,10 @@ const Blank = ({ job }: { job: string | undefined }) => (
   </Box>
 );
 
-const toFixWords = (count: number): string => (count ? `${count} to fix` : 'settled');
-
-/** Devices with something to fix that belongs to a stage: what feeds and protects, or what was chosen. */
-function ofStage(study: StudyAnswer, stage: 'supply' | 'parts'): number {
-  const bad = study.findings.filter(
-    ({ verdict, rule }) => verdict !== 'good' && verdict !== 'look' && SUPPLY_RULES.has(rule) === (stage === 'supply'),
-  );
-  return new Set(bad.flatMap(({ devices }) => devices)).size;
-}
-
-const SUPPLY_RULES = new Set([
-  'load-volts',
-  'transformer-tap',
-  'conductor-ampacity',
-  'overcurrent-device',
-  'insulation-in-sheath',
-  'mains-on-volt-free',
-]);
-
 function WorkerNote({ restarts, failed }: { restarts: number; failed: string | undefined }) {
-  const [closed, setClosed] = useState('');
+  const [closedFor, setClosed] = useState('');
   const key = `${restarts} ${failed ?? ''}`;
-  if (closed === key) return null;
+  if (closedFor === key) return null;
   return (
     <Note m="0" role="status">
       {failed ? `The computation stopped: ${failed}` : 'The computation stopped and was started again. Nothing is lost.'}{' '}

@@ -1,48 +1,28 @@
-import { Box, chakra, Flex } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import { type PowerPosition, spellTerminal } from '#core/circuit';
-import { useAppDispatch, useAppSelector } from '../app/store';
-import { useBench } from './BenchProvider';
-import { benchSlice } from './benchSlice';
+import { useLook } from '../bench/BenchProvider';
+import { benchSlice } from '../store/bench';
+import { powerAt, useDocument } from '../store/select';
+import { useAppDispatch, useAppSelector } from '../store/store';
+import { Segments } from '../ui/Segments';
 
-const Position = chakra('button', {
-  base: {
-    px: '12px',
-    minH: '32px',
-    fontFamily: 'label',
-    fontWeight: 600,
-    fontSize: '13px',
-    bg: 'transparent',
-    color: 'onFrame',
-    border: 'none',
-    cursor: 'pointer',
-    '&[aria-checked=true]': { bg: 'attention', color: 'onAttention' },
-    '@media (max-width: 700px)': { minH: '44px' },
-  },
-});
-
-const POSITIONS: readonly { position: PowerPosition; words: string }[] = [
-  { position: 'isolated', words: 'Isolated' },
-  { position: 'control', words: 'Control on' },
-  { position: 'on', words: 'All on' },
+const POSITIONS: readonly { readonly value: PowerPosition; readonly words: string }[] = [
+  { value: 'isolated', words: 'Isolated' },
+  { value: 'control', words: 'Control on' },
+  { value: 'on', words: 'All on' },
 ];
 
 /** Where the simulated power stands, and what is still hot there. */
 export function PowerSwitch() {
   const dispatch = useAppDispatch();
-  const power = useAppSelector(
-    (state) =>
-      [...state.bench.log].reverse().flatMap((entry) => ('power' in entry && entry.atMs <= state.bench.atMs + 1 ? [entry.power] : []))[0] ??
-      'isolated',
-  );
-  const document = useAppSelector((state) => state.circuit.document);
-  const { look } = useBench();
-  if (!document) return null;
+  const power = useAppSelector((state) => powerAt(state.bench.log, state.bench.atMs + 1));
+  const document = useDocument();
+  const hot = useLook()?.stillHot ?? [];
   const { open, lift } = power === 'on' ? { open: [], lift: [] } : document.powerSwitch[power];
   const opened = [
     ...open.map((id) => `${document.devices[id]?.tag} opened`),
     ...lift.map((terminal) => `${spellTerminal(document, terminal)} lifted`),
   ];
-  const hot = look?.stillHot ?? [];
   const title = [opened.length ? `Here: ${opened.join(', ')}.` : '', hot.length ? `Still hot: ${hot.join('; ')}.` : 'Nothing is hot.'].join(
     ' ',
   );
@@ -66,27 +46,13 @@ export function PowerSwitch() {
           </Box>
         )}
       </Box>
-      <Flex
-        role="radiogroup"
-        aria-label={`Power, simulated. ${title}`}
-        border="1px solid"
-        borderColor="frameMuted"
-        borderRadius="5px"
-        overflow="hidden"
-      >
-        {POSITIONS.map(({ position, words }) => (
-          <Position
-            key={position}
-            type="button"
-            role="radio"
-            aria-checked={power === position}
-            title={title}
-            onClick={() => dispatch(benchSlice.actions.powerTurned(position))}
-          >
-            {words}
-          </Position>
-        ))}
-      </Flex>
+      <Segments
+        label={`Power, simulated. ${title}`}
+        on="frame"
+        value={power}
+        choices={POSITIONS}
+        onChoose={(position) => dispatch(benchSlice.actions.powerTurned(position))}
+      />
     </Flex>
   );
 }

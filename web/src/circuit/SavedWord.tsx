@@ -1,9 +1,9 @@
 import { useEffect, useState } from 'react';
-import { useAppSelector } from '../app/store';
+import { useAppSelector } from '../store/store';
 
 /** Says when the last edit was committed; loud when it is not. */
 export function SavedWord() {
-  const { saving, savedAt } = useAppSelector((state) => state.circuit);
+  const { saving, savedAt } = useAppSelector((state) => state.sync);
   const [, tick] = useState(0);
   useEffect(() => {
     const timer = setInterval(() => tick((count) => count + 1), 5000);

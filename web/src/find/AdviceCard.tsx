@@ -1,8 +1,8 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
+import type { FindAnswer } from '#core/bench';
 import { capital, percent, readTyped, reading as spell } from '#core/units';
 import { Button, Field, Label, Mono } from '../ui/parts';
-import type { FindAnswer } from '../worker/protocol';
 
 const Lead = chakra('span', {
   base: {

@@ -1,15 +1,17 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
+import type { FindAnswer } from '#core/bench';
 import { spellPoint } from '#core/circuit';
 import type { Measured } from '#core/find';
 import type { Fault } from '#core/network';
 import { percent, reading as spell } from '#core/units';
-import { useAppDispatch, useAppSelector } from '../app/store';
-import { useBench } from '../circuit/BenchProvider';
-import { benchSlice } from '../circuit/benchSlice';
-import { findSlice } from '../circuit/findSlice';
-import { Button, Choice, Heading, Label, Mono, Note } from '../ui/parts';
-import type { FindAnswer } from '../worker/protocol';
+import { useBench } from '../bench/BenchProvider';
+import { benchSlice } from '../store/bench';
+import { findSlice } from '../store/find';
+import { useDocument } from '../store/select';
+import { useAppDispatch, useAppSelector } from '../store/store';
+import { Choice } from '../ui/Choice';
+import { Button, Heading, Label, Mono, Note } from '../ui/parts';
 import { AdviceCard } from './AdviceCard';
 import { ProfileChart } from './ProfileChart';
 import { Suspects } from './Suspects';
@@ -37,25 +39,27 @@ const pick = <T,>(list: readonly T[]): T | undefined => list[Math.floor(Math.ran
 export default function FindPage() {
   const dispatch = useAppDispatch();
   const { client, circuit } = useBench();
-  const document = useAppSelector((state) => state.circuit.document)!;
+  const document = useDocument();
   const { complaint, seen, measured, noDanger } = useAppSelector((state) => state.find);
   const { hidden, revealed } = useAppSelector((state) => state.bench);
-  const [answer, setAnswer] = useState<FindAnswer>();
+  const [answered, setAnswered] = useState<{ readonly of: string; readonly answer: FindAnswer }>();
+  const answer = answered?.answer;
   const [problem, setProblem] = useState<string>();
+  const [worked, setSeen] = useState<{ readonly seen: number; readonly of: number }>();
   const last = measured.at(-1);
   const ask = { complaint, seen, measured, before: last ? { red: last.red, black: last.black } : {}, hidden, noDanger };
   const key = JSON.stringify(ask);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key stands for all that is asked
   useEffect(() => {
     if (!circuit || document.complaints.length === 0) return;
-    let current = true;
-    client.ask('find', { ...ask, take: null }).then(
-      (found) => current && setAnswer(found),
-      (error: Error) => current && setProblem(error.message),
+    const given = new AbortController();
+    setProblem(undefined);
+    setSeen(undefined);
+    client.ask('find', { ...ask, take: null }, { signal: given.signal, onProgress: setSeen }).then(
+      (found) => setAnswered({ of: key, answer: found }),
+      (error: Error) => given.signal.aborted || error.name === 'AbortError' || setProblem(error.message),
     );
-    return () => {
-      current = false;
-    };
+    return () => given.abort();
   }, [key, circuit, client]);
 
   if (document.complaints.length === 0)
@@ -72,13 +76,13 @@ export default function FindPage() {
         </Note>
       </Box>
     );
-  if (!answer) return <Box p="24px">Working out what every single fault would show…</Box>;
+  if (!answer) return <Box p="24px">Working out what every single fault would show{worked ? `: ${worked.seen} of ${worked.of}` : ''}…</Box>;
   const enter = (volts: number) =>
     answer.advice && dispatch(findSlice.actions.measured({ ...answer.advice.test, volts } satisfies Measured));
   const takeFromBench = async () => {
     if (!answer.advice) return;
-    const { taken } = await client.ask('find', { ...ask, take: answer.advice.test });
-    if (taken !== null) enter(Math.round(taken * 100) / 100);
+    const reply = await client.ask('find', { ...ask, take: answer.advice.test }).catch(() => undefined); // the circuit was changed meanwhile
+    if (reply && reply.taken !== null) enter(Math.round(reply.taken * 100) / 100);
   };
   const hide = (fault: Fault | undefined) => {
     dispatch(findSlice.actions.complained(complaint));
@@ -92,6 +96,7 @@ export default function FindPage() {
     <>
       <Box
         as="main"
+        data-answer={answered?.of === key ? 'current' : 'working'}
         tabIndex={0}
         flex="1"
         minW="0"
@@ -118,6 +123,7 @@ export default function FindPage() {
           )}
           <Box ml="auto" color="muted" fontSize="14px">
             {measured.length} reading{measured.length === 1 ? '' : 's'} · {answer.fitting} of {answer.total} suspects fit
+            {answer.elsewhere > 0 && ` · ${answer.elsewhere} elsewhere cannot reach it and were not followed`}
           </Box>
         </Flex>
         <Flex gap="6px" wrap="wrap" my="8px" aria-label="What is seen and heard">

@@ -1,10 +1,10 @@
 import { scaleLinear, scalePoint } from 'd3-scale';
 import { area, line } from 'd3-shape';
+import type { FindAnswer } from '#core/bench';
 import type { Measured, Test } from '#core/find';
 import { figures, reading as spell } from '#core/units';
-import { colour } from '../app/theme';
+import { colour } from '../ui/theme';
 import { useIsNarrow } from '../ui/useIsNarrow';
-import type { FindAnswer } from '../worker/protocol';
 
 const WIDE = 840;
 const NARROW = 400;

@@ -1,11 +1,12 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { useEffect, useState } from 'react';
+import { skipToken } from '@reduxjs/toolkit/query';
+import { useState } from 'react';
 import { useParams } from 'react-router';
-import { SCHOOLS, type School, TABLES, type Table } from '#core/size';
-import { api } from '../app/api';
-import { useAppDispatch, useAppSelector } from '../app/store';
-import { practiceSlice } from '../practice/practiceSlice';
-import { Outside } from '../ui/Outside';
+import { TABLES, type Table } from '#core/size';
+import { schoolWords } from '#core/words';
+import { Outside } from '../frame/Outside';
+import { useJobsQuery, usePracticeQuery } from '../store/server';
+import { useAppSelector } from '../store/store';
 import { Badge, Field, Heading } from '../ui/parts';
 import { CAUTIONS } from './cautions';
 
@@ -41,23 +42,20 @@ const MARKS = {
   typical: { word: 'typical', tone: 'off', means: 'common practice, told as typical and never as a limit' },
 } as const;
 
+const SCHOOLS = Object.values(schoolWords).map(({ question, choices, changes }) => ({
+  question,
+  changes,
+  choices: Object.values<{ readonly words: string; readonly reason: string }>(choices),
+}));
+
 /** The tables the program computes from, each with its source and mark, and the schools with their reasons. */
 export default function HandbookPage() {
   const { job } = useParams();
-  const dispatch = useAppDispatch();
-  const typical = useAppSelector((state) => state.practice.practice.typical);
-  const known = useAppSelector((state) => state.practice.job);
+  const last = useAppSelector((state) => state.document.job);
+  const { data: jobs } = useJobsQuery(undefined, { skip: (job ?? last) !== undefined });
+  const { data: held } = usePracticeQuery(job ?? last ?? jobs?.[0]?.id ?? skipToken); // the handbook reads without a server too
+  const typical = held?.practice.typical ?? {};
   const [search, setSearch] = useState('');
-  useEffect(() => {
-    if (known) return;
-    void api
-      .jobs()
-      .then(
-        ({ jobs }) =>
-          jobs[0] && api.practice(jobs[0].id).then((reply) => dispatch(practiceSlice.actions.loaded({ job: jobs[0]!.id, ...reply }))),
-      )
-      .catch(() => undefined); // the handbook reads without a server too
-  }, [dispatch, known]);
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
   const inText = (text: string) => words.every((word) => text.toLowerCase().includes(word));
   const shown = Object.entries(TABLES).filter(([, table]) =>
@@ -65,7 +63,7 @@ export default function HandbookPage() {
       `${table.title} ${table.source} ${table.note ?? ''} ${table.keyed} ${table.columns.join(' ')} ${table.rows.map(({ key, cells }) => `${key} ${cells.join(' ')}`).join(' ')}`,
     ),
   );
-  const schools = (Object.entries(SCHOOLS) as [string, School][]).filter(([, { question, choices }]) =>
+  const schools = SCHOOLS.filter(({ question, choices }) =>
     inText(`${question} ${choices.map((one) => `${one.words} ${one.reason}`).join(' ')}`),
   );
   const cautions = CAUTIONS.filter(({ when, say }) => inText(`${when} ${say}`));
@@ -110,11 +108,11 @@ export default function HandbookPage() {
       {schools.length > 0 && (
         <>
           <Heading mt="22px">Where practitioners differ</Heading>
-          {schools.map(([name, { question, choices, changes }]) => (
-            <Box key={name} borderBottom="1px dashed" borderColor="hairline" py="6px">
+          {schools.map(({ question, choices, changes }) => (
+            <Box key={question} borderBottom="1px dashed" borderColor="hairline" py="6px">
               <strong>{question}</strong>
-              {choices.map(({ value, words: said, reason }, index) => (
-                <Box key={value} fontSize="14px">
+              {choices.map(({ words: said, reason }, index) => (
+                <Box key={said} fontSize="14px">
                   {index === 0 ? 'Default: ' : 'Or: '}
                   <strong>{said}</strong>. {reason}
                 </Box>

@@ -1,9 +1,13 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import type { CircuitLine, Job } from '#core/api';
-import { ApiError, api } from '../app/api';
-import { Outside } from '../ui/Outside';
+import type { CircuitLine } from '#core/api';
+import { Outside } from '../frame/Outside';
+import { newCircuitId } from '../store/ids';
+import { powerLeft } from '../store/personal';
+import { wordsOf } from '../store/request';
+import { server, useCreateCircuitMutation, useJobsQuery } from '../store/server';
+import { useAppDispatch } from '../store/store';
 import { Button, Heading, Label, Mono, Note } from '../ui/parts';
 
 const Line = chakra(Link, {
@@ -23,48 +27,37 @@ const Line = chakra(Link, {
   },
 });
 
+const LEFT = { on: 'left powered, simulated', control: 'left with control on, simulated', isolated: 'isolated' } as const;
+
 /** One line of state: what a person last did here, and what revision it is at. */
 const stateOf = ({ revision, changedAt, id }: CircuitLine): string => {
-  const bench = localStorage.getItem(`mando.bench.${id}`);
-  const last = bench ? (JSON.parse(bench) as { log?: { power?: string }[] }).log?.findLast((entry) => entry.power)?.power : undefined;
-  const power = last === 'on' ? 'left powered, simulated' : last === 'control' ? 'left with control on, simulated' : 'isolated';
+  const power = LEFT[powerLeft(id)];
   return revision === 0 ? `as shipped · ${power}` : `revision ${revision}, ${new Date(changedAt).toLocaleDateString()} · ${power}`;
 };
 
 export function JobsPage() {
-  const [jobs, setJobs] = useState<readonly Job[]>();
-  const [problem, setProblem] = useState<string>();
+  const { data: jobs, error, refetch } = useJobsQuery(undefined, { refetchOnMountOrArgChange: true });
+  const [create] = useCreateCircuitMutation();
+  const dispatch = useAppDispatch();
   const [refused, setRefused] = useState<string>();
   const chosen = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
-  const load = useCallback(
-    () =>
-      api.jobs().then(
-        ({ jobs: found }) => {
-          setJobs(found);
-          setProblem(undefined);
-        },
-        (error: Error) => setProblem(error.message),
-      ),
-    [],
-  );
-  useEffect(() => void load(), [load]);
   const job = jobs?.[0];
+  const problem = typeof error === 'string' ? error : undefined;
   const take = async (file: File) => {
     setRefused(undefined);
+    // a file may be chosen before the jobs are here: it waits for them, it is not dropped
+    const into = job ?? (await dispatch(server.endpoints.jobs.initiate(undefined, { subscribe: false }))).data?.[0];
+    if (!into) return setRefused(`${file.name}: there is no job to put it in yet.`);
+    let document: unknown;
     try {
-      // a file may be chosen before the jobs are here: it waits for them, it is not dropped
-      const into = job ?? (await api.jobs()).jobs[0];
-      if (!into) return setRefused(`${file.name}: there is no job to put it in yet.`);
-      const { id } = await api.create(into.id, JSON.parse(await file.text()));
-      navigate(`/circuits/${id}`);
-    } catch (error) {
-      setRefused(
-        error instanceof ApiError
-          ? `${file.name}: ${error.message}`
-          : `${file.name} is not JSON: ${(error as Error).message}. Export it again, or mend it at that place.`,
-      );
+      document = JSON.parse(await file.text());
+    } catch (wrong) {
+      return setRefused(`${file.name} is not JSON: ${wordsOf(wrong)}. Export it again, or mend it at that place.`);
     }
+    const made = await create({ job: into.id, id: newCircuitId(), document });
+    if ('error' in made) return setRefused(`${file.name}: ${String(made.error)}`);
+    return navigate(`/circuits/${made.data.id}`);
   };
   return (
     <Outside width="880px" job={job?.id}>
@@ -101,7 +94,7 @@ export function JobsPage() {
       {problem && (
         <Note tone="danger" role="alert">
           {problem}{' '}
-          <Button look="quiet" type="button" onClick={() => void load()}>
+          <Button look="quiet" type="button" onClick={() => void refetch()}>
             Try again
           </Button>
         </Note>

@@ -1,6 +1,6 @@
 import { PDFDocument, StandardFonts } from 'pdf-lib';
 import QRCode from 'qrcode';
-import type { Label } from '#core/fit';
+import type { Label } from '#core/words';
 
 const MM = 72 / 25.4;
 const SIZE = { width: 70, height: 36 };

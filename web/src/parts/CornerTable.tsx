@@ -1,7 +1,7 @@
 import { Box } from '@chakra-ui/react';
 import type { CableRoom, Corner } from '#core/fit';
 import { amount, percent } from '#core/units';
-import { Measure } from '../ui/Measure';
+import { Measure } from '../plates/Measure';
 import { Label, Row } from '../ui/parts';
 
 const isGood = (word: string): boolean => word === 'pulls in' || word.startsWith('high, normal');

@@ -1,11 +1,13 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Device, FieldFacts } from '#core/circuit';
-import { type DeviceFamily, families, familyOf, printed, type StockPart } from '#core/devices';
+import { type DeviceFamily, familyList, familyNamed, familyOf, printed, type StockPart } from '#core/devices';
 import { parseCoilPrint } from '#core/size';
+import { NameplateForm } from '../plates/NameplateForm';
+import { useDocument } from '../store/select';
+import { Choice } from '../ui/Choice';
 import { FactChoice } from '../ui/FactChoice';
-import { Button, Choice, Field, Label } from '../ui/parts';
-import { useTypedNumber } from '../ui/useTypedNumber';
+import { Button, Field, Label } from '../ui/parts';
 
 /** Usual coils: one tap instead of typing. */
 const USUAL = ['24 V 50/60 Hz', '120 V 60 Hz', '208-240 V 60 Hz', '230 V 50 Hz', '24 V DC'];
@@ -42,11 +44,14 @@ function coilFields(print: string): StockPart['nameplate'] | undefined {
 }
 
 /** What else a coil's print may tell, asked where it matters: how halves are joined, which end is plus, whether it may stay on. */
-const coilFacts = ({ fields }: DeviceFamily, { nameplate }: StockPart): string[] => [
-  ...(nameplate.coilDualV ? ['coilHalves'] : []),
-  ...(nameplate.coilKind?.value === 'DC' ? ['coilPlus'] : []),
-  ...(fields.coilDuty?.typical ? ['coilDuty'] : []),
-];
+function coilFacts({ fields }: DeviceFamily, { nameplate }: StockPart): [string, FieldFacts][] {
+  const asked = [
+    ...(nameplate.coilDualV ? ['coilHalves'] : []),
+    ...(nameplate.coilKind?.value === 'DC' ? ['coilPlus'] : []),
+    ...(fields.coilDuty?.typical ? ['coilDuty'] : []),
+  ];
+  return asked.flatMap((name): [string, FieldFacts][] => (fields[name] ? [[name, fields[name]]] : []));
+}
 
 /** A nameplate with one field read, or not read any more. */
 function withField(nameplate: StockPart['nameplate'], name: string, value: string | null): StockPart['nameplate'] {
@@ -65,9 +70,9 @@ interface Props {
 /** What is printed on the part in the hand: picks for the usual, a field for the rest, one thing at a time. */
 export function HandPart({ device, hand, onChange }: Props) {
   const [problem, setProblem] = useState<string>();
-  const family = families[hand.family] ?? familyOf(device);
-  const own = familyOf(device);
-  const alike = Object.entries(families).filter(([, one]) => one.group === own.group && hasCoil(one) === hasCoil(own));
+  const own = familyOf(device, useDocument());
+  const family = familyNamed(hand.family) ?? own;
+  const alike = familyList.filter(([, one]) => one.group === own.group && hasCoil(one) === hasCoil(own));
   const setCoil = (print: string) => {
     const fields = coilFields(print);
     if (!fields) return setProblem(`"${print}" holds no volts. Type it as printed, such as 24 VAC 60 or 208-240V 60Hz.`);
@@ -132,12 +137,12 @@ export function HandPart({ device, hand, onChange }: Props) {
           )}
         </>
       )}
-      {coilFacts(family, hand).map((name) => (
+      {coilFacts(family, hand).map(([name, facts]) => (
         <Flex key={name} align="center" justify="space-between" gap="6px" py="3px" fontSize="14px">
-          <label htmlFor={`hand-${name}`}>{family.fields[name]!.label}</label>
+          <label htmlFor={`hand-${name}`}>{facts.label}</label>
           <FactChoice
             id={`hand-${name}`}
-            facts={family.fields[name]!}
+            facts={facts}
             value={hand.nameplate[name]?.value ?? null}
             empty={name === 'coilHalves' ? 'not seen' : 'not printed'}
             onChoose={(chosen) => onChange({ ...hand, nameplate: withField(hand.nameplate, name, chosen) })}
@@ -170,59 +175,14 @@ export function HandPart({ device, hand, onChange }: Props) {
       <Button type="button" onClick={sameRatings}>
         Same print as the old one
       </Button>
-      {ratings.map(([name, facts]) => (
-        <RatingField
-          key={`${hand.family} ${name} ${String(hand.nameplate[name]?.value)}`}
-          name={name}
-          facts={facts}
-          value={hand.nameplate[name]?.value ?? null}
-          onSet={(value) =>
-            onChange({
-              ...hand,
-              nameplate: { ...hand.nameplate, [name]: value === null ? { value: null, evidence: 'unknown' } : printed(value) },
-            })
-          }
-        />
-      ))}
+      <NameplateForm
+        id={`hand-${hand.family}`}
+        fields={family.fields}
+        names={ratings.map(([name]) => name)}
+        nameplate={hand.nameplate}
+        empty="not read"
+        onSet={(name, to) => onChange({ ...hand, nameplate: { ...hand.nameplate, [name]: to } })}
+      />
     </Box>
-  );
-}
-
-function RatingField({
-  name,
-  facts,
-  value,
-  onSet,
-}: {
-  name: string;
-  facts: FieldFacts;
-  value: number | string | null;
-  onSet: (value: number | null) => void;
-}) {
-  const { problem, props } = useTypedNumber(facts, value, onSet);
-  return (
-    <Flex
-      align="center"
-      justify="space-between"
-      gap="6px"
-      py="3px"
-      borderBottom="1px dashed"
-      borderColor="hairline"
-      fontSize="14px"
-      wrap="wrap"
-    >
-      <label htmlFor={`hand-${name}`}>{facts.label}</label>
-      <Flex align="baseline" gap="4px">
-        <Field id={`hand-${name}`} placeholder="not read" {...props} />
-        <Box as="span" color="muted" minW="22px">
-          {facts.unit}
-        </Box>
-      </Flex>
-      {problem && (
-        <Box role="alert" color="danger" fontSize="13px" w="100%">
-          {problem}
-        </Box>
-      )}
-    </Flex>
   );
 }

@@ -1,8 +1,8 @@
 import { Box } from '@chakra-ui/react';
+import type { PlaceAnswer, TwinAnswer } from '#core/bench';
 import type { Device } from '#core/circuit';
-import { CoilGauge } from '../prove/CoilGauge';
+import { CoilGauge } from '../plates/CoilGauge';
 import { TONE } from '../ui/verdicts';
-import type { PlaceAnswer, TwinAnswer } from '../worker/protocol';
 
 const HEAD = { good: 'Fits', look: 'Works', 'cannot-clear': 'Cannot clear yet', danger: 'Do not fit it', block: 'Do not fit it' } as const;
 
@@ -37,6 +37,7 @@ export function HandVerdict({ place, answer, device }: { place: PlaceAnswer | un
         {HEAD[verdict]}
       </Box>
       <Box fontSize="15px">{reason}</Box>
+      {place?.hand?.missing && <Box fontSize="14px">{place.hand.missing}</Box>}
       {place?.hand?.now && (
         <Box fontSize="13px" color="muted">
           As the bench stands: {place.hand.now.says}

@@ -1,11 +1,11 @@
 import { Flex } from '@chakra-ui/react';
+import type { TwinAnswer } from '#core/bench';
 import type { Circuit, Device } from '#core/circuit';
 import { asDevice, type StockPart } from '#core/devices';
-import { labelOf } from '#core/fit';
-import { useAppSelector } from '../app/store';
-import { saveAs } from '../circuit/saveAs';
+import { labelOf } from '#core/words';
+import { useAppSelector } from '../store/store';
 import { Button, Label } from '../ui/parts';
-import type { TwinAnswer } from '../worker/protocol';
+import { saveAs } from '../ui/saveAs';
 
 interface Props {
   readonly device: Device;
@@ -16,7 +16,8 @@ interface Props {
 
 /** The label that the next person needs, and the verdict as a page: to print, or to keep. */
 export function LabelButtons({ device, document, part, twin }: Props) {
-  const { id, job, revision } = useAppSelector((state) => state.circuit);
+  const { id, job } = useAppSelector((state) => state.document);
+  const revision = useAppSelector((state) => state.sync.revision);
   const shown = part ? { ...asDevice(part, device), title: device.title } : device;
   const blocked = twin && (twin.verdict === 'block' || twin.brings.some(({ verdict }) => verdict === 'block'));
   const make = async (kind: 'svg' | 'pdf') => {

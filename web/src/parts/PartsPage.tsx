@@ -1,18 +1,21 @@
-import { Box, chakra, Flex } from '@chakra-ui/react';
+import { Box, chakra, Flex, Tabs } from '@chakra-ui/react';
 import { useEffect, useMemo, useState } from 'react';
-import type { Device, DeviceId } from '#core/circuit';
-import { familyOf, type StockPart } from '#core/devices';
+import type { CandidateView, PlaceAnswer, StudyAnswer, TwinAnswer } from '#core/bench';
+import type { Circuit, Device, DeviceId } from '#core/circuit';
+import { familyOf, partsOf, type StockPart } from '#core/devices';
+import { CELL_NAMES } from '#core/fit';
 import { worstVerdict } from '#core/size';
-import { useAppDispatch, useAppSelector } from '../app/store';
-import { useBench } from '../circuit/BenchProvider';
-import { benchSlice } from '../circuit/benchSlice';
-import { circuitSlice } from '../circuit/circuitSlice';
-import { useStock } from '../stock/useStock';
-import { Button, Choice, Field, Heading, Label, Note } from '../ui/parts';
+import { useBench } from '../bench/BenchProvider';
+import { benchSlice } from '../store/bench';
+import { edit } from '../store/editing';
+import { useDocument } from '../store/select';
+import { useStockQuery } from '../store/server';
+import { useAppDispatch, useAppSelector } from '../store/store';
+import { Choice } from '../ui/Choice';
+import { Button, Field, Heading, Label, Note } from '../ui/parts';
 import { StageFrame } from '../ui/StageFrame';
 import { useIsNarrow } from '../ui/useIsNarrow';
 import { MARK, TONE } from '../ui/verdicts';
-import type { CandidateView, PlaceAnswer, StudyAnswer, TwinAnswer } from '../worker/protocol';
 import { CandidateTable } from './CandidateTable';
 import { CornerTable, Room } from './CornerTable';
 import { blankHand, HandPart } from './HandPart';
@@ -31,24 +34,28 @@ const Chip = chakra('span', {
 });
 
 /** Devices that a person picks a part for: not joints, not the supply of the house. */
-const isChosen = (device: Device): boolean => {
-  const family = familyOf(device);
-  return family.group !== 'joint' && !device.family.startsWith('supply');
-};
+const isChosen = (document: Circuit, device: Device): boolean =>
+  familyOf(device, document).group !== 'joint' &&
+  !partsOf(device, document).some((part) => part.kind === 'source' && part.role === 'mains');
 
 export default function PartsPage() {
   const dispatch = useAppDispatch();
   const narrow = useIsNarrow();
   const { client, study } = useBench();
-  const document = useAppSelector((state) => state.circuit.document)!;
+  const document = useDocument();
   const selectedDevice = useAppSelector((state) => state.bench.device);
-  const { parts, problem } = useStock();
-  const devices = useMemo(() => Object.values(document.devices).filter(isChosen).sort(byTag), [document]);
+  const { data: stock, error } = useStockQuery();
+  const problem = typeof error === 'string' ? error : undefined;
+  const devices = useMemo(
+    () =>
+      Object.values(document.devices)
+        .filter((one) => isChosen(document, one))
+        .sort(byTag),
+    [document],
+  );
   const device =
-    (selectedDevice && document.devices[selectedDevice] && isChosen(document.devices[selectedDevice]!)
-      ? document.devices[selectedDevice]
-      : undefined) ??
-    devices.find(({ tag }) => tag === 'K1') ??
+    devices.find((one) => one.id === selectedDevice) ??
+    devices.find((one) => partsOf(one, document).some(({ kind }) => kind === 'coil')) ??
     devices[0];
   const [isHand, setHand] = useState(false);
   const [hand, setHandPart] = useState<StockPart>();
@@ -56,7 +63,8 @@ export default function PartsPage() {
   const [beside, setBeside] = useState<string>();
   const [search, setSearch] = useState('');
   const [twin, setTwin] = useState<{ id: string; answer: TwinAnswer }>();
-  const inHand = isHand && device ? (hand ?? blankHand(device)) : null;
+  const blank = useMemo(() => device && blankHand(device), [device]);
+  const inHand = isHand ? (hand ?? blank ?? null) : null;
   const place = usePlace(device?.id, inHand);
   const id = device?.id;
   // biome-ignore lint/correctness/useExhaustiveDependencies: another device begins anew
@@ -71,23 +79,25 @@ export default function PartsPage() {
   const key = chosen ? `${chosen.id}${JSON.stringify(chosen.nameplate)}${chosen.family}` : '';
   useEffect(() => {
     if (!chosen || !id || !place?.done || (isHand && !place.hand?.judged)) return;
-    let current = true;
+    const given = new AbortController();
     const later = setTimeout(() => {
-      void client.ask('twin', { device: id, part: chosen }).then((answer) => current && setTwin({ id: key, answer }));
+      client.ask('twin', { device: id, part: chosen }, { signal: given.signal }).then(
+        (answer) => setTwin({ id: key, answer }),
+        () => undefined, // not wanted any more, or the provider shows it
+      );
     }, 80);
     return () => {
-      current = false;
+      given.abort();
       clearTimeout(later);
     };
   }, [client, id, key, chosen, isHand, place?.done, place?.hand?.judged]);
   if (!device) return <Box p="24px">This circuit has no device to choose a part for.</Box>;
   const answer = twin?.id === key ? twin.answer : undefined;
-  const use = (part: StockPart) => {
+  const use = () => {
     if (!answer) return;
-    dispatch(circuitSlice.actions.edited(answer.changes));
+    dispatch(edit(answer.changes));
     setPicked(undefined);
     setHand(false);
-    void part;
   };
   const expectedV = study?.coils.find((one) => one.device === device.id)?.pullIn?.volts;
   const heldV = study?.coils.find((one) => one.device === device.id)?.held?.volts;
@@ -97,9 +107,9 @@ export default function PartsPage() {
       key={key}
       device={device}
       title={isHand ? 'this part' : chosen.title}
-      expectedV={document.devices[device.id]?.nameplate.coilV === undefined ? undefined : (heldV ?? expectedV)}
+      expectedV={heldV ?? expectedV}
       refused={answer.verdict === 'danger' || answer.verdict === 'block' || answer.verdict === 'cannot-clear' ? answer.says : undefined}
-      onUse={() => use(chosen)}
+      onUse={use}
     />
   );
   const twinView = chosen && (
@@ -174,67 +184,70 @@ export default function PartsPage() {
         </Box>
       </Flex>
       <Needs place={place} />
-      <Flex gap="8px" my="8px" wrap="wrap" align="center">
-        <Button type="button" look={isHand ? 'plain' : 'strong'} aria-pressed={!isHand} onClick={() => setHand(false)}>
-          From stock
-        </Button>
-        <Button type="button" look={isHand ? 'strong' : 'plain'} aria-pressed={isHand} onClick={() => setHand(true)}>
-          Will this one do?
-        </Button>
-        {!isHand && (
-          <Field
-            aria-label="Search by what is printed on the part"
-            placeholder="what is printed on it"
-            w="210px"
-            textAlign="left"
-            value={search}
-            onChange={({ target }) => setSearch(target.value)}
-          />
-        )}
-      </Flex>
-      {problem && <Note tone="danger">{problem}</Note>}
-      {isHand && inHand ? (
-        <Flex direction="column">
-          <HandVerdict place={place} answer={answer} device={device} />
-          <HandPart device={device} hand={inHand} onChange={setHandPart} />
-          {place?.done && twinView}
-          {narrow && place?.candidates && (
-            <>
-              <Label>On the van that would do</Label>
-              <CandidateTable
-                candidates={place.candidates.filter(({ verdict }) => verdict === 'good' || verdict === 'look').slice(0, 4)}
-                selected={undefined}
-                compared={undefined}
-                onSelect={(next) => {
-                  setHand(false);
-                  setPicked(next);
-                }}
-                onCompare={setBeside}
-              />
-            </>
+      <Tabs.Root value={isHand ? 'hand' : 'stock'} onValueChange={({ value }) => setHand(value === 'hand')} lazyMount unmountOnExit>
+        <Flex gap="8px" my="8px" wrap="wrap" align="center">
+          <Tabs.List>
+            <Tabs.Trigger value="stock">From stock</Tabs.Trigger>
+            <Tabs.Trigger value="hand">Will this one do?</Tabs.Trigger>
+          </Tabs.List>
+          {!isHand && (
+            <Field
+              aria-label="Search by what is printed on the part"
+              placeholder="what is printed on it"
+              w="210px"
+              textAlign="left"
+              value={search}
+              onChange={({ target }) => setSearch(target.value)}
+            />
           )}
-          <Flex gap="8px" mt="12px">
-            <Button type="button" onClick={() => setHandPart(blankHand(device))}>
-              Another part
-            </Button>
-          </Flex>
         </Flex>
-      ) : (
-        <>
+        {problem && <Note tone="danger">{problem}</Note>}
+        <Tabs.Content value="hand">
+          {inHand && (
+            <Flex direction="column">
+              <HandVerdict place={place} answer={answer} device={device} />
+              <HandPart device={device} hand={inHand} onChange={setHandPart} />
+              {place?.done && twinView}
+              {narrow && place?.candidates && (
+                <>
+                  <Label>On the van that would do</Label>
+                  <CandidateTable
+                    candidates={place.candidates.filter(({ verdict }) => verdict === 'good' || verdict === 'look').slice(0, 4)}
+                    selected={undefined}
+                    compared={undefined}
+                    maxH="none"
+                    onSelect={(next) => {
+                      setHand(false);
+                      setPicked(next);
+                    }}
+                    onCompare={setBeside}
+                  />
+                </>
+              )}
+              <Flex gap="8px" mt="12px">
+                <Button type="button" onClick={() => setHandPart(blankHand(device))}>
+                  Another part
+                </Button>
+              </Flex>
+            </Flex>
+          )}
+        </Tabs.Content>
+        <Tabs.Content value="stock">
           {!place?.candidates && !problem && (
             <Box color="muted">Looking at {place ? `${place.seen} of ${place.of} states` : 'the place'}…</Box>
           )}
           {place?.candidates && (
-            <Box
-              maxH={chosen ? '300px' : undefined}
-              overflowY={chosen ? 'auto' : undefined}
-              css={{ '@media (max-width: 700px)': { maxHeight: 'none' } }}
-            >
-              <CandidateTable candidates={candidates} selected={picked} compared={beside} onSelect={setPicked} onCompare={setBeside} />
-            </Box>
+            <CandidateTable
+              candidates={candidates}
+              selected={picked}
+              compared={beside}
+              onSelect={setPicked}
+              onCompare={setBeside}
+              maxH={chosen ? '300px' : '62vh'}
+            />
           )}
           {place?.candidates && candidates.length === 0 && (
-            <Missing search={search} parts={parts?.map(({ part }) => part) ?? []} device={device} />
+            <Missing search={search} parts={stock?.map(({ part }) => part) ?? []} device={device} />
           )}
           {other && chosen && other.part.id !== chosen.id && (
             <Beside one={candidates.find(({ part }) => part.id === chosen.id)} two={other} onClose={() => setBeside(undefined)} />
@@ -250,8 +263,8 @@ export default function PartsPage() {
             </Box>
           )}
           {twinView}
-        </>
-      )}
+        </Tabs.Content>
+      </Tabs.Root>
       {chosen && answer && <LabelButtons device={device} part={chosen} twin={answer} document={document} />}
     </StageFrame>
   );
@@ -284,7 +297,7 @@ function Needs({ place }: { place: PlaceAnswer | undefined }) {
   if (!place?.need) return <Box h="26px" mt="6px" />;
   return (
     <Flex gap="8px" wrap="wrap" mt="6px">
-      {(['coil', 'poles', 'driver', 'transformer'] as const).map(
+      {CELL_NAMES.map(
         (name) =>
           place.need?.[name] && (
             <Chip key={name} of={name === 'coil' || name === 'poles' ? name : 'other'}>
@@ -302,7 +315,7 @@ function Missing({ search, parts, device }: { search: string; parts: readonly St
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
   const found =
     words.length === 0 ? [] : parts.filter((part) => words.every((word) => `${part.title} ${part.print}`.toLowerCase().includes(word)));
-  const own = familyOf(device).title.toLowerCase();
+  const own = familyOf(device, useDocument()).title.toLowerCase();
   if (found.length === 0)
     return (
       <Note>Nothing in stock matches{search ? ` "${search}"` : ` ${device.tag}`}. Add the part on the Stock page, or try fewer words.</Note>
@@ -344,7 +357,7 @@ function Beside({ one, two, onClose }: { one: CandidateView | undefined; two: Ca
             <Box as="span" color={TONE[candidate.verdict]} fontWeight={700}>
               {MARK[candidate.verdict]} {candidate.word}
             </Box>
-            {(['coil', 'poles', 'driver', 'transformer'] as const).map((name) => (
+            {CELL_NAMES.map((name) => (
               <Box key={name} mt="4px">
                 <Box as="span" color={TONE[candidate.cells[name].verdict]}>
                   {MARK[candidate.cells[name].verdict]}

@@ -2,7 +2,7 @@ import { scaleLinear } from 'd3-scale';
 import { line as d3Line } from 'd3-shape';
 import { loadedVolts, secondarySource } from '#core/size';
 import { amount } from '#core/units';
-import { colour } from '../app/theme';
+import { colour } from '../ui/theme';
 
 interface Props {
   readonly va: number;

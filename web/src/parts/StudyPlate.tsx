@@ -1,10 +1,12 @@
 import { Box } from '@chakra-ui/react';
-import { type Device, deviceOf } from '#core/circuit';
-import { SCHOOLS, schoolOf } from '#core/size';
+import { type Circuit, type Device, type DeviceId, deviceOf } from '#core/circuit';
+import { schoolOf } from '#core/schools';
 import { amount, figures } from '#core/units';
-import { useAppSelector } from '../app/store';
-import { useBench } from '../circuit/BenchProvider';
-import { TransformerCard } from '../prove/TransformerCard';
+import { schoolWords } from '#core/words';
+import { useBench } from '../bench/BenchProvider';
+import { FindingNote } from '../plates/FindingNote';
+import { TransformerCard } from '../plates/TransformerCard';
+import { useDocument, usePractice } from '../store/select';
 import { Heading, Label, Mono, Note, Row } from '../ui/parts';
 import { TONE } from '../ui/verdicts';
 import { SagLine } from './SagLine';
@@ -12,8 +14,8 @@ import { SagLine } from './SagLine';
 /** What stands behind a choice: the transformer that the coil hangs on, its sag and its fuse, and what is found at the device. */
 export function StudyPlate({ device }: { device: Device }) {
   const { study } = useBench();
-  const document = useAppSelector((state) => state.circuit.document)!;
-  const practice = useAppSelector((state) => state.practice.practice);
+  const document = useDocument();
+  const practice = usePractice();
   if (!study) return <Box color="muted">Checking every state…</Box>;
   const own = study.findings.filter(({ devices }) => devices.includes(device.id));
   const coil = study.coils.find((one) => one.device === device.id);
@@ -41,15 +43,7 @@ export function StudyPlate({ device }: { device: Device }) {
       {own
         .filter(({ rule }) => rule !== 'coil-window')
         .map((finding) => (
-          <Note key={finding.id} tone={TONE[finding.verdict]}>
-            <strong>
-              {finding.verdict}: {finding.title}.
-            </strong>{' '}
-            {finding.reason} {finding.remedy}
-            <Box fontSize="12px" color="muted">
-              {finding.limitKind} by {finding.source}
-            </Box>
-          </Note>
+          <FindingNote key={finding.id} finding={finding} />
         ))}
       {own.length === 0 && !coil && <Box fontSize="14px">Nothing is wrong with it here.</Box>}
       {transformer && transformer.va !== null && (
@@ -78,10 +72,10 @@ export function StudyPlate({ device }: { device: Device }) {
           </Row>
           <Row>
             <span>This job puts it</span>
-            <strong>{SCHOOLS.fuseLeg.choices.find(({ value }) => value === leg)?.words}</strong>
+            <strong>{schoolWords.fuseLeg.choices[leg].words}</strong>
           </Row>
           <Box fontSize="13px" color="muted">
-            {SCHOOLS.fuseLeg.choices.find(({ value }) => value === leg)?.reason} Change it in job practice.
+            {schoolWords.fuseLeg.choices[leg].reason} Change it in job practice.
           </Box>
         </>
       )}
@@ -89,12 +83,9 @@ export function StudyPlate({ device }: { device: Device }) {
   );
 }
 
-const isNear = (
-  document: { conductors: Record<string, { ends: readonly [unknown, unknown] }> },
-  transformer: string,
-  device: Device,
-): boolean =>
+/** Whether a wire goes from one device to the other. */
+const isNear = (document: Circuit, one: DeviceId, { id: other }: Device): boolean =>
   Object.values(document.conductors).some(({ ends }) => {
-    const ids = ends.map((end) => (typeof end === 'string' ? deviceOf(end as never) : undefined));
-    return ids.includes(transformer as never) && ids.includes(device.id);
+    const ids = ends.flatMap((end) => (end ? [deviceOf(end)] : []));
+    return ids.includes(one) && ids.includes(other);
   });

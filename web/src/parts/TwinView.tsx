@@ -1,10 +1,10 @@
 import { Box, Flex } from '@chakra-ui/react';
+import type { TwinAnswer } from '#core/bench';
 import type { Device } from '#core/circuit';
-import { lifeWords } from '#core/size';
 import { amount } from '#core/units';
+import { tellLife } from '#core/words';
 import { Heading, Note } from '../ui/parts';
 import { MARK, TONE } from '../ui/verdicts';
-import type { TwinAnswer } from '../worker/protocol';
 
 interface Props {
   readonly device: Device;
@@ -92,7 +92,7 @@ export function TwinView({ device, title, from, twin, children }: Props) {
             </Box>
           ))}
           <Box color="muted" fontSize="13px">
-            Seen in {twin.statesSeen} input states.{twin.life && ` Its contacts last about ${lifeWords(twin.life)}.`}
+            Seen in {twin.statesSeen} input states.{twin.life && ` Its contacts last about ${tellLife(twin.life)}.`}
           </Box>
         </Box>
       </Flex>

@@ -1,46 +1,46 @@
 import { useEffect, useRef, useState } from 'react';
+import type { PlaceAnswer } from '#core/bench';
 import type { DeviceId } from '#core/circuit';
 import type { StockPart } from '#core/devices';
-import { store, useAppSelector } from '../app/store';
-import { useBench } from '../circuit/BenchProvider';
-import { useStock } from '../stock/useStock';
-import type { PlaceAnswer } from '../worker/protocol';
+import { useBench } from '../bench/BenchProvider';
+import { usePractice } from '../store/select';
+import { useStockQuery } from '../store/server';
+import { store, useAppSelector } from '../store/store';
 
-/** How long the worker looks at further states before it answers: short, so that a keystroke never waits for it. */
-const SLICE_MS = 30;
+/** How many further states are looked at before there is an answer: few, so that a keystroke never waits for them. */
+const STATES = 6;
 
 /** What the place asks and what fits it; the answer grows as further states are seen. */
 export function usePlace(device: DeviceId | undefined, hand: StockPart | null): PlaceAnswer | undefined {
   const { client } = useBench();
-  const { parts } = useStock();
-  const document = useAppSelector((state) => state.circuit.document);
-  const practice = useAppSelector((state) => state.practice.practice);
+  const { data: stock } = useStockQuery();
+  const document = useAppSelector((state) => state.document.now);
+  const practice = usePractice();
   const [answer, setAnswer] = useState<PlaceAnswer>();
   const [stocked, setStocked] = useState(0);
   const askedFor = useRef<string>('');
   useEffect(() => {
-    if (!parts) return;
+    if (!stock) return;
     let current = true;
-    void client.ask('stock', { parts: parts.map(({ part }) => part) }).then(({ count }) => current && setStocked(count + 1));
+    const laid = client.ask('stock', { parts: stock.map(({ part }) => part) });
+    laid.then(() => current && setStocked((count) => count + 1)).catch(() => undefined); // the provider shows a worker that failed
     return () => {
       current = false;
     };
-  }, [client, parts]);
+  }, [client, stock]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new practice is judged by anew
   useEffect(() => {
-    if (!device || !document || !practice || stocked === 0) return;
-    let current = true;
+    if (!device || !document || stocked === 0) return;
+    const given = new AbortController();
     if (askedFor.current !== device) setAnswer(undefined);
     askedFor.current = device;
     const look = async (): Promise<void> => {
-      const next = await client.ask('place', { device, hand, atMs: store.getState().bench.atMs, budgetMs: SLICE_MS });
-      if (!current) return;
+      const next = await client.ask('place', { device, hand, atMs: store.getState().bench.atMs, states: STATES }, { signal: given.signal });
       setAnswer(next);
       if (!next.done) await look();
     };
-    look().catch(() => undefined); // the provider shows a worker that failed
-    return () => {
-      current = false;
-    };
+    look().catch(() => undefined); // not wanted any more, or the provider shows it
+    return () => given.abort();
   }, [client, device, hand, document, practice, stocked]);
   return answer;
 }

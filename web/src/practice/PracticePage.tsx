@@ -1,52 +1,63 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useRef, useState } from 'react';
 import { useParams } from 'react-router';
-import { DEFAULT_PRACTICE, type Practice, SCHOOLS, type School, type SchoolName, schoolOf, TABLES } from '#core/size';
+import type { BodyOf } from '#core/api';
+import { DEFAULT_PRACTICE, type Practice, SCHOOLS, type SchoolName, schoolOf } from '#core/schools';
+import { TABLES } from '#core/size';
 import { readTyped } from '#core/units';
-import { api } from '../app/api';
-import { useAppDispatch, useAppSelector } from '../app/store';
-import { Outside } from '../ui/Outside';
-import { Button, Choice, Field, Heading, Label, Note } from '../ui/parts';
-import { practiceSlice } from './practiceSlice';
+import { schoolWords } from '#core/words';
+import { Outside } from '../frame/Outside';
+import { server, usePracticeQuery } from '../store/server';
+import { useAppDispatch } from '../store/store';
+import { Choice } from '../ui/Choice';
+import { Button, Field, Heading, Label, Note } from '../ui/parts';
+
+const RULES: readonly Practice['rules'][] = ['site', 'na', 'iec'];
+const UNITS: readonly Practice['units'][] = ['site', 'us', 'si'];
+const SCHOOL_NAMES = Object.keys(SCHOOLS) as SchoolName[];
 
 /** How this job is done: rules, units, schools, and its own figures for what is common practice. Saved as it is chosen. */
 export default function PracticePage() {
   const { job = '' } = useParams();
   const dispatch = useAppDispatch();
-  const held = useAppSelector((state) => state.practice);
-  const [problem, setProblem] = useState<string>();
+  const { data: held, error } = usePracticeQuery(job, { refetchOnMountOrArgChange: true });
+  const [refused, setRefused] = useState<string>();
   const [saved, setSaved] = useState(false);
   const revision = useRef(0);
   const sending = useRef<Promise<void>>(Promise.resolve());
-  const reload = useCallback(async () => {
-    const reply = await api.practice(job);
-    revision.current = reply.revision;
-    dispatch(practiceSlice.actions.loaded({ job, ...reply }));
-  }, [dispatch, job]);
-  useEffect(() => {
-    reload().catch((error: Error) => setProblem(error.message));
-  }, [reload]);
+  const isSending = useRef(0);
+  if (held && isSending.current === 0) revision.current = held.revision;
+  if (!held)
+    return (
+      <Outside job={job}>{typeof error === 'string' ? <Note tone="danger">{error}</Note> : 'Opening the practice of this job…'}</Outside>
+    );
   const { practice } = held;
+  const show = (reply: { revision: number; practice: Practice }) => dispatch(server.util.upsertQueryData('practice', job, reply));
   /** Shown at once, sent one after the other: each save starts from the revision that the one before gave. */
   const save = (next: Practice): Promise<void> => {
-    dispatch(practiceSlice.actions.loaded({ job, revision: held.revision, practice: next }));
+    void show({ revision: held.revision, practice: next });
     setSaved(false);
+    isSending.current++;
     sending.current = sending.current.then(async () => {
       try {
-        const reply = await api.savePractice(job, revision.current, next);
+        const body: BodyOf<'savePractice'> = { baseRevision: revision.current, practice: next };
+        const reply = await dispatch(server.endpoints.savePractice.initiate({ job, ...body })).unwrap();
         revision.current = reply.revision;
-        dispatch(practiceSlice.actions.loaded({ job, ...reply }));
-        setProblem(undefined);
+        if (isSending.current === 1) await show(reply);
+        setRefused(undefined);
         setSaved(true);
-      } catch (error) {
-        setProblem((error as Error).message);
-        await reload().catch(() => undefined);
+      } catch (wrong) {
+        setRefused(String(wrong));
+        const { data } = await dispatch(server.endpoints.practice.initiate(job, { forceRefetch: true, subscribe: false }));
+        if (data) revision.current = data.revision;
+      } finally {
+        isSending.current--;
       }
     });
     return sending.current;
   };
-  if (held.job !== job)
-    return <Outside job={job}>{problem ? <Note tone="danger">{problem}</Note> : 'Opening the practice of this job…'}</Outside>;
+  const setProblem = setRefused;
+  const problem = refused;
   const pick = (label: string, value: string, choices: readonly (readonly [string, string])[], set: (value: string) => Practice) => (
     <Flex align="center" gap="10px" py="4px">
       <Box as="label" w="120px" {...{ htmlFor: `practice-${label}` }}>
@@ -85,7 +96,7 @@ export default function PracticePage() {
           ['na', 'North American'],
           ['iec', 'IEC'],
         ],
-        (rules) => ({ ...practice, rules: rules as Practice['rules'] }),
+        (chosen) => ({ ...practice, rules: RULES.find((one) => one === chosen) ?? 'site' }),
       )}
       {pick(
         'Units',
@@ -95,44 +106,17 @@ export default function PracticePage() {
           ['us', 'feet, AWG, hp'],
           ['si', 'metres, mm², kW'],
         ],
-        (units) => ({ ...practice, units: units as Practice['units'] }),
+        (chosen) => ({ ...practice, units: UNITS.find((one) => one === chosen) ?? 'site' }),
       )}
       <Label>Schools: each with its reason</Label>
-      {(Object.entries(SCHOOLS) as [SchoolName, School][]).map(([name, { question, choices, changes }]) => {
-        const chosen = schoolOf(practice, name);
-        return (
-          <Box as="fieldset" key={name} border="none" p={0} m={0} py="7px" borderBottom="1px dashed" borderColor="hairline">
-            <Box as="legend" fontWeight={600} p={0}>
-              {question}
-            </Box>
-            {choices.map(({ value, words, reason }, index) => (
-              <Flex
-                as="label"
-                key={value}
-                gap="8px"
-                align="baseline"
-                fontSize="14px"
-                minH="26px"
-                css={{ '@media (max-width: 700px)': { minHeight: '44px' } }}
-              >
-                <input
-                  type="radio"
-                  name={name}
-                  checked={chosen === value}
-                  onChange={() => void save({ ...practice, schools: { ...practice.schools, [name]: value } })}
-                />
-                <span>
-                  <strong>{words}</strong>
-                  {index === 0 && choices.length > 1 ? ' (default)' : ''}. {reason}
-                </span>
-              </Flex>
-            ))}
-            <Box fontSize="12px" color="muted">
-              In this program: {changes}.
-            </Box>
-          </Box>
-        );
-      })}
+      {SCHOOL_NAMES.map((name) => (
+        <SchoolChoice
+          key={name}
+          name={name}
+          chosen={schoolOf(practice, name)}
+          onChoose={(value) => void save({ ...practice, schools: { ...practice.schools, [name]: value } })}
+        />
+      ))}
       <Label>Working values: typical, never limits</Label>
       {TABLES.constants.rows.map(({ key, cells: [usual, unit, what] }) => (
         <Flex
@@ -170,6 +154,39 @@ export default function PracticePage() {
         Back to the defaults
       </Button>
     </Outside>
+  );
+}
+
+/** A question on which good practitioners differ: its choices, each with its reason. */
+function SchoolChoice({ name, chosen, onChoose }: { name: SchoolName; chosen: string; onChoose: (value: string) => void }) {
+  const { question, choices, changes } = schoolWords[name];
+  const rows = Object.entries<{ readonly words: string; readonly reason: string }>(choices);
+  return (
+    <Box as="fieldset" border="none" p={0} m={0} py="7px" borderBottom="1px dashed" borderColor="hairline">
+      <Box as="legend" fontWeight={600} p={0}>
+        {question}
+      </Box>
+      {rows.map(([value, { words, reason }], index) => (
+        <Flex
+          as="label"
+          key={value}
+          gap="8px"
+          align="baseline"
+          fontSize="14px"
+          minH="26px"
+          css={{ '@media (max-width: 700px)': { minHeight: '44px' } }}
+        >
+          <input type="radio" name={name} checked={chosen === value} onChange={() => onChoose(value)} />
+          <span>
+            <strong>{words}</strong>
+            {index === 0 && rows.length > 1 ? ' (default)' : ''}. {reason}
+          </span>
+        </Flex>
+      ))}
+      <Box fontSize="12px" color="muted">
+        In this program: {changes}.
+      </Box>
+    </Box>
   );
 }
 

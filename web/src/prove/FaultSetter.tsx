@@ -1,16 +1,18 @@
 import { Box, Flex } from '@chakra-ui/react';
 import type { Device } from '#core/circuit';
-import { useAppDispatch, useAppSelector } from '../app/store';
-import { useBench } from '../circuit/BenchProvider';
-import { benchSlice } from '../circuit/benchSlice';
-import { Button, Choice, Label, Note } from '../ui/parts';
+import { useBench } from '../bench/BenchProvider';
+import { benchSlice } from '../store/bench';
+import { useDocument } from '../store/select';
+import { useAppDispatch, useAppSelector } from '../store/store';
+import { Choice } from '../ui/Choice';
+import { Button, Label, Note } from '../ui/parts';
 
 /** Sets a fault into this device to see what it does. The document is not changed. */
 export function FaultSetter({ device }: { device: Device }) {
   const dispatch = useAppDispatch();
   const { circuit } = useBench();
   const { injected, hidden } = useAppSelector((state) => state.bench);
-  const document = useAppSelector((state) => state.circuit.document)!;
+  const document = useDocument();
   const faults =
     circuit?.faults.filter(
       (one) =>

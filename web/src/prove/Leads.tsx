@@ -1,5 +1,5 @@
-import { useAppSelector } from '../app/store';
-import { colour } from '../app/theme';
+import { useAppSelector } from '../store/store';
+import { colour } from '../ui/theme';
 
 /** The two meter leads as lettered flags that stay where they are put: shape and letter, not colour alone. */
 export function Leads({ places }: { places: readonly { point: string; x: number; y: number }[] }) {

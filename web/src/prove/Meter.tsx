@@ -1,35 +1,22 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { spellPoint } from '#core/circuit';
 import type { MeterMode } from '#core/network';
-import { useAppDispatch, useAppSelector } from '../app/store';
-import { colour } from '../app/theme';
-import { useBench } from '../circuit/BenchProvider';
-import { benchSlice } from '../circuit/benchSlice';
+import { useLook } from '../bench/BenchProvider';
+import { benchSlice } from '../store/bench';
+import { useDocument } from '../store/select';
+import { useAppDispatch, useAppSelector } from '../store/store';
 import { Mono } from '../ui/parts';
+import { Segments } from '../ui/Segments';
+import { colour } from '../ui/theme';
 
-const MODES: readonly { mode: MeterMode; words: string; full: string }[] = [
-  { mode: 'vac', words: 'V AC', full: 'volts AC' },
-  { mode: 'vdc', words: 'V DC', full: 'volts DC' },
-  { mode: 'loz', words: 'low-Z', full: 'low impedance volts' },
-  { mode: 'ohm', words: 'Ω', full: 'ohms' },
-  { mode: 'beep', words: 'beep', full: 'continuity' },
-  { mode: 'amp', words: 'A', full: 'clamp amps' },
+const MODES: readonly { readonly value: MeterMode; readonly words: string; readonly full: string }[] = [
+  { value: 'vac', words: 'V AC', full: 'volts AC' },
+  { value: 'vdc', words: 'V DC', full: 'volts DC' },
+  { value: 'loz', words: 'low-Z', full: 'low impedance volts' },
+  { value: 'ohm', words: 'Ω', full: 'ohms' },
+  { value: 'beep', words: 'beep', full: 'continuity' },
+  { value: 'amp', words: 'A', full: 'clamp amps' },
 ];
-const ModeButton = chakra('button', {
-  base: {
-    fontFamily: 'label',
-    fontWeight: 600,
-    fontSize: '14px',
-    border: 'none',
-    bg: 'transparent',
-    color: 'muted',
-    px: '5px',
-    minH: '26px',
-    cursor: 'pointer',
-    '&[aria-checked=true]': { color: 'ink', textDecoration: 'underline', textDecorationThickness: '2px', textUnderlineOffset: '4px' },
-    '@media (max-width: 700px)': { minH: '44px', px: '9px' },
-  },
-});
 const LeadButton = chakra('button', {
   base: {
     display: 'inline-flex',
@@ -58,8 +45,8 @@ const LeadLetter = chakra('span', {
 export function Meter() {
   const dispatch = useAppDispatch();
   const { red, black, mode, hand, clamp } = useAppSelector((state) => state.bench);
-  const document = useAppSelector((state) => state.circuit.document)!;
-  const { look } = useBench();
+  const document = useDocument();
+  const look = useLook();
   const reading = look?.reading ?? null;
   const where = (lead: 'red' | 'black') => {
     const point = lead === 'red' ? red : black;
@@ -72,20 +59,13 @@ export function Meter() {
   };
   return (
     <Box>
-      <Flex gap="2px" role="radiogroup" aria-label="Meter setting">
-        {MODES.map((one) => (
-          <ModeButton
-            key={one.mode}
-            type="button"
-            role="radio"
-            aria-checked={mode === one.mode}
-            aria-label={one.full}
-            onClick={() => dispatch(benchSlice.actions.modeTurned(one.mode))}
-          >
-            {one.words}
-          </ModeButton>
-        ))}
-      </Flex>
+      <Segments
+        label="Meter setting"
+        on="paper"
+        value={mode}
+        choices={MODES}
+        onChoose={(chosen) => dispatch(benchSlice.actions.modeTurned(chosen))}
+      />
       {mode === 'amp' ? (
         <Box fontSize="14px" py="5px">
           {clamp ? `clamp around wire ${document.conductors[clamp]?.number ?? '?'}` : 'Select a terminal, then clamp one of its wires.'}

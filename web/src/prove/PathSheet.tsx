@@ -1,30 +1,35 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { select } from 'd3-selection';
 import { type D3ZoomEvent, type ZoomBehavior, zoom, zoomIdentity } from 'd3-zoom';
-import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react';
-import { type DeviceId, isLooseEnd } from '#core/circuit';
-import { familyOf } from '#core/devices';
-import type { Sheet } from '#core/draw';
-import { useAppDispatch, useAppSelector } from '../app/store';
-import { colour } from '../app/theme';
-import { useBench } from '../circuit/BenchProvider';
-import { benchSlice } from '../circuit/benchSlice';
-import { circuitSlice } from '../circuit/circuitSlice';
+import { type KeyboardEvent, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import type { SheetView } from '#core/bench';
+import { type DeviceId, isTerminal, type Point } from '#core/circuit';
+import { inputsOf } from '#core/devices';
+import type { Band as DrawnBand } from '#core/draw';
+import { CELL, MARGIN } from '#core/draw';
+import { useBench } from '../bench/BenchProvider';
+import { benchSlice } from '../store/bench';
+import { edit } from '../store/editing';
+import { inputIsOn, useDocument } from '../store/select';
+import { store, useAppDispatch, useAppSelector } from '../store/store';
+import { actOf, SHEET_KEYS, type SheetAct } from '../ui/keys';
 import { Button } from '../ui/parts';
-import { BandView } from './BandView';
+import { colour } from '../ui/theme';
+import { Band, type Nets } from './Band';
 import { swapChanges } from './edits';
+import { useWork } from './InputButton';
 import { Leads } from './Leads';
-import { type Place, placesOf } from './places';
+import { nextPlace, type Place, placesOf } from './places';
 
 const EXTENT: [number, number] = [0.3, 4];
 
 /** The path sheet: drawn from the netlist by the core, tinted by what is solved. */
 export function PathSheet() {
-  const { circuit } = useBench();
+  const { circuit, drawing } = useBench();
   const holder = useRef<SVGSVGElement>(null);
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown>>(undefined);
   const [transform, setTransform] = useState(zoomIdentity);
-  const sheet = circuit?.sheet;
+  const sheet = circuit?.sheet ?? inProgress(drawing);
   const width = sheet?.width;
   useEffect(() => {
     const svg = holder.current;
@@ -61,7 +66,7 @@ export function PathSheet() {
     );
   return (
     <Box flex="1" minH="240px" position="relative" bg="sheet" css={{ '@media (max-width: 700px)': { height: '52vh', flex: 'none' } }}>
-      <SheetView sheet={sheet} holder={holder} transform={transform.toString()} onKeys={(key, at) => keyed(key, at)} />
+      <SheetDrawing sheet={sheet} holder={holder} transform={transform.toString()} onKeys={(key, at) => keyed(key, at)} />
       <Flex position="absolute" right="10px" bottom="10px" gap="4px">
         <Button type="button" aria-label="Zoom in" onClick={() => by(1.3)}>
           +
@@ -114,76 +119,76 @@ function fitWidth(svg: SVGSVGElement, zooming: ZoomBehavior<SVGSVGElement, unkno
   select(svg).call(zooming.transform, zoomIdentity.translate(Math.max(0, (svg.clientWidth - width * scale) / 2), 0).scale(scale));
 }
 
-function SheetView({
+function SheetDrawing({
   sheet,
   holder,
   transform,
   onKeys,
 }: {
-  sheet: Sheet;
+  sheet: SheetView;
   holder: React.RefObject<SVGSVGElement | null>;
   transform: string;
   onKeys: (key: 'fit' | 'selection' | 'reveal', at: { x: number; y: number } | undefined) => void;
 }) {
   const dispatch = useAppDispatch();
-  const { look, circuit } = useBench();
-  const document = useAppSelector((state) => state.circuit.document)!;
+  const { circuit } = useBench();
+  const document = useDocument();
   const { point, device, hand, carrying } = useAppSelector((state) => state.bench);
   const places = useMemo(() => placesOf(sheet), [sheet]);
   const at = places.find((place) => place.point === point);
   const spelled = useMemo(() => new Map(circuit?.points.map((one) => [one.point, one.spelled])), [circuit]);
+  const nets = useMemo(() => netsOf(sheet), [sheet]);
+  const work = useWork(device ? document.devices[device] : undefined);
 
-  const touch = (place: Place) => {
-    if (carrying && !isLooseEnd(place.point)) {
-      dispatch(
-        circuitSlice.actions.edited([
-          { type: 'moveEnd', conductor: carrying.conductor as never, end: carrying.end, to: place.point as never },
-        ]),
-      );
-      dispatch(benchSlice.actions.endTaken(null));
-    } else if (hand) dispatch(benchSlice.actions.leadPut({ lead: hand, point: place.point }));
-    dispatch(benchSlice.actions.pointSelected({ point: place.point, device: place.device }));
-  };
+  const touch = useCallback(
+    (place: Place) => {
+      const { carrying: carried, hand: lead } = store.getState().bench;
+      if (carried && isTerminal(place.point)) {
+        dispatch(edit([{ type: 'moveEnd', conductor: carried.conductor, end: carried.end, to: place.point }]));
+        dispatch(benchSlice.actions.endTaken(null));
+      } else if (lead) dispatch(benchSlice.actions.leadPut({ lead, point: place.point }));
+      dispatch(benchSlice.actions.pointSelected({ point: place.point, device: place.device }));
+    },
+    [dispatch],
+  );
 
   const walk = (dx: number, dy: number) => {
     const from = at ?? places[0];
     if (!from) return;
-    const ahead = places.filter(
-      (place) => place !== from && (dx ? place.y === from.y && Math.sign(place.x - from.x) === dx : Math.sign(place.y - from.y) === dy),
-    );
-    const next =
-      ahead.sort((a, b) =>
-        dx
-          ? Math.abs(a.x - from.x) - Math.abs(b.x - from.x)
-          : Math.abs(a.y - from.y) * 10 + Math.abs(a.x - from.x) - (Math.abs(b.y - from.y) * 10 + Math.abs(b.x - from.x)),
-      )[0] ?? (at ? undefined : from);
+    const next = nextPlace(places, from, dx, dy) ?? (at ? undefined : from);
     if (!next) return;
     dispatch(benchSlice.actions.pointSelected({ point: next.point, device: next.device }));
     onKeys('reveal', next);
   };
 
+  const acts: { readonly [A in SheetAct]: () => unknown } = {
+    left: () => walk(-1, 0),
+    right: () => walk(1, 0),
+    up: () => walk(0, -1),
+    down: () => walk(0, 1),
+    red: () => point && dispatch(benchSlice.actions.leadPut({ lead: 'red', point })),
+    black: () => point && dispatch(benchSlice.actions.leadPut({ lead: 'black', point })),
+    operate: () => device && operate(device),
+    swap: () => {
+      const changes = device && swapChanges(document, device);
+      if (changes) dispatch(edit(changes));
+    },
+    fit: () => onKeys('fit', undefined),
+    zoom: () => onKeys('selection', at ?? centreOf(sheet, device)),
+  };
+
   const onKey = (event: KeyboardEvent) => {
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
-    const arrow = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
-    const key = event.key.toLowerCase();
-    if (arrow) walk(arrow[0]!, arrow[1]!);
-    else if ((key === 'r' || key === 'b') && point) dispatch(benchSlice.actions.leadPut({ lead: key === 'r' ? 'red' : 'black', point }));
-    else if (event.key === ' ' && device) operate(device);
-    else if (key === 'n' && device) {
-      const changes = swapChanges(document, device);
-      if (changes) dispatch(circuitSlice.actions.edited(changes));
-    } else if (key === 't') onKeys('fit', undefined);
-    else if (key === 'f') onKeys('selection', at ?? centreOf(sheet, device));
-    else return;
+    const act = actOf(SHEET_KEYS, event.nativeEvent);
+    if (!act) return;
+    acts[act]();
     event.preventDefault();
   };
 
   const operate = (id: DeviceId) => {
     const chosen = document.devices[id];
-    const [input] = chosen ? familyOf(chosen).inputs : [];
-    if (!chosen || !input) return;
-    const button = window.document.querySelector<HTMLButtonElement>(`[data-input="${id}.${input.name}"]`);
-    button?.click();
+    const [input] = chosen ? inputsOf(chosen, document) : [];
+    const { log, atMs } = store.getState().bench;
+    if (chosen && input) work(input, inputIsOn(log, atMs + 1, chosen, input, inputsOf(chosen, document)));
   };
 
   return (
@@ -207,12 +212,12 @@ function SheetView({
       }}
     >
       <g data-pan transform={transform}>
-        {sheet.bands.map((band) => (
-          <BandView key={`${band.title}${band.y}`} band={band} sheet={sheet} look={look} onTouch={touch} spelled={spelled} />
+        {sheet.bands.map((band, index) => (
+          <Band key={bandKey(sheet.bands, index)} band={band} width={sheet.width} nets={nets} spelled={spelled} onTouch={touch} />
         ))}
-        {sheet.spare.length > 0 && (
+        {sheet.spareWords.length > 0 && (
           <text x={64} y={sheet.height + 18} fontFamily="Barlow Semi Condensed" fontSize={12} fill={colour('muted')}>
-            Spare: {sheet.spare.map(({ words }) => words).join(' · ')}
+            Spare: {sheet.spareWords.join(' · ')}
           </text>
         )}
         {at && <circle cx={at.x} cy={at.y} r={9} fill="none" stroke={colour('focus')} strokeWidth={2.5} pointerEvents="none" />}
@@ -222,5 +227,34 @@ function SheetView({
   );
 }
 
-const centreOf = (sheet: Sheet, device: DeviceId | null) =>
+/** A band keeps its key while others come and go above it. */
+function bandKey(bands: SheetView['bands'], index: number): string {
+  const names = bands.slice(0, index + 1).map(({ name }) => JSON.stringify(name));
+  const name = names.at(-1) ?? '';
+  return `${name} ${names.filter((one) => one === name).length}`;
+}
+
+const centreOf = (sheet: SheetView, device: DeviceId | null) =>
   sheet.bands.flatMap(({ symbols }) => symbols).find((symbol) => symbol.device === device);
+
+/** Of each net a point whose volts stand for it, and its wires. */
+function netsOf({ netOf, conductorsOfNet }: SheetView): Nets {
+  const firstOf = new Map<number, Point>();
+  for (const [point, net] of netOf) if (!firstOf.has(net)) firstOf.set(net, point);
+  return { firstOf, wiresOf: conductorsOfNet };
+}
+
+/** A sheet whose first bands are there already; its words and its width come with the whole. */
+function inProgress(bands: readonly DrawnBand[]): SheetView | undefined {
+  if (bands.length === 0) return undefined;
+  const most = Math.max(...bands.flatMap(({ segments, rails }) => [...segments.map(({ x2 }) => x2), ...rails.map(({ x }) => x)]), 6 * CELL);
+  return {
+    width: most + MARGIN,
+    height: bands.reduce((sum, { height }) => sum + height, 0),
+    bands: bands.map((band) => ({ ...band, title: '' })),
+    spare: [],
+    spareWords: [],
+    conductorsOfNet: new Map(),
+    netOf: new Map(),
+  };
+}

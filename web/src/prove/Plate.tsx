@@ -1,30 +1,34 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import type { Device } from '#core/circuit';
-import { familyOf } from '#core/devices';
-import { lifeWords } from '#core/size';
-import { amount, amps, figures, span, reading as spell } from '#core/units';
-import { useAppDispatch, useAppSelector } from '../app/store';
-import { useBench } from '../circuit/BenchProvider';
-import { benchSlice } from '../circuit/benchSlice';
-import { circuitSlice } from '../circuit/circuitSlice';
+import type { Device, DeviceId } from '#core/circuit';
+import { familyOf, inputsOf } from '#core/devices';
+import type { PartView } from '#core/look';
+import { amount, amps, figures, reading as spell } from '#core/units';
+import { placeName, tellLeft, tellLife } from '#core/words';
+import { useBench, useLook } from '../bench/BenchProvider';
+import { CoilGauge } from '../plates/CoilGauge';
+import { FindingNote } from '../plates/FindingNote';
+import { Nameplate } from '../plates/Nameplate';
+import { Processes } from '../plates/Processes';
+import { TransformerCard } from '../plates/TransformerCard';
+import { benchSlice } from '../store/bench';
+import { edit } from '../store/editing';
+import { inputIsOn, useDocument } from '../store/select';
+import { useAppDispatch, useAppSelector } from '../store/store';
 import { Badge, Button, Heading, Label, Mono, Note, Row } from '../ui/parts';
 import { Side } from '../ui/Side';
-import { CoilGauge } from './CoilGauge';
+import { TONE } from '../ui/verdicts';
 import { swapChanges } from './edits';
 import { FaultSetter } from './FaultSetter';
-import { inputIsOn } from './InputButtons';
-import { Nameplate } from './Nameplate';
-
+import { useWork } from './InputButton';
 import { Conductors, PointPlate } from './PointPlate';
-import { TransformerCard } from './TransformerCard';
 
 /** The plate at the right: what is selected, verdict first. */
 export function Plate() {
   const { device, point } = useAppSelector((state) => state.bench);
-  const document = useAppSelector((state) => state.circuit.document);
+  const document = useDocument();
   const [folded, setFolded] = useState(false);
-  const chosen = device ? document?.devices[device] : undefined;
+  const chosen = device ? document.devices[device] : undefined;
   if (folded)
     return (
       <Box w="40px" bg="sheet" borderLeft="1px solid" borderColor="hairline" css={{ '@media (max-width: 700px)': { width: 'auto' } }}>
@@ -51,16 +55,22 @@ export function Plate() {
 }
 
 function FirstUse() {
-  const { study } = useBench();
+  const { study, studied } = useBench();
   const dispatch = useAppDispatch();
-  const document = useAppSelector((state) => state.circuit.document)!;
+  const document = useDocument();
   return (
     <>
       <Heading>{document.title}</Heading>
       <Box color="muted" fontSize="14px">
         Select a symbol to see what it is and what it does, or a terminal to put a lead on it. Press ? for the keys.
       </Box>
+      <Processes />
       <Label>Every coil, in {study?.statesSeen ?? '…'} input states</Label>
+      {!study && studied && (
+        <Box fontSize="14px" color="muted">
+          {studied.seen} of {studied.of} states seen so far…
+        </Box>
+      )}
       {study?.coils.map((coil) => (
         <Row key={coil.device}>
           <Button type="button" look="quiet" onClick={() => dispatch(benchSlice.actions.deviceSelected(coil.device))}>
@@ -79,40 +89,29 @@ function FirstUse() {
   );
 }
 
-function FindingNote({ finding }: { finding: NonNullable<ReturnType<typeof useBench>['study']>['findings'][number] }) {
-  return (
-    <Note tone={finding.verdict === 'look' || finding.verdict === 'cannot-clear' ? 'look' : 'danger'}>
-      <strong>
-        {finding.verdict}: {finding.title}.
-      </strong>{' '}
-      {finding.reason} {finding.consequence} {finding.remedy}
-      <Box fontSize="12px" color="muted">
-        {finding.limitKind} by {finding.source}; weakest evidence: {finding.evidence}. State: {finding.state}.
-      </Box>
-    </Note>
-  );
+/** Parts of a device as they stand, the one that people mean first: its coil, else what does its work. */
+function viewsOf(parts: Readonly<Record<string, PartView>>, device: DeviceId): { readonly part: string; readonly view: PartView }[] {
+  const own = Object.entries(parts).filter(([key]) => key.startsWith(`${device}:`));
+  return own.map(([key, view]) => ({ part: key.slice(key.indexOf(':') + 1), view }));
 }
 
+const PHASE_WORDS = { off: 'off', 'under way': 'under way', on: 'on' } as const;
+
 function DevicePlate({ device, onFold }: { device: Device; onFold: () => void }) {
-  const { look, study, circuit } = useBench();
+  const { study, circuit } = useBench();
+  const look = useLook();
   const dispatch = useAppDispatch();
-  const document = useAppSelector((state) => state.circuit.document)!;
-  const { log } = useAppSelector((state) => state.bench);
-  const atMs = useAppSelector((state) => Math.floor(state.bench.atMs / 250) * 250);
-  const views = Object.entries(look?.parts ?? {})
-    .filter(([key]) => key.startsWith(`${device.id}:`))
-    .map(([key, view]) => ({ part: key.slice(key.indexOf(':') + 1), view }));
+  const document = useDocument();
+  const views = viewsOf(look?.parts ?? {}, device.id);
   const coil = study?.coils.find((one) => one.device === device.id);
   const coilView = views.find(({ part }) => part === 'coil')?.view;
   const transformer = study?.transformers.find((one) => one.device === device.id);
-  const poles = study?.poles.filter((one) => one.device === device.id) ?? [];
   const findings = study?.findings.filter((one) => one.devices.includes(device.id)) ?? [];
-  const main =
-    coilView ?? views.find(({ part }) => ['winding', 'windings', '1-2', 'motor', 'R-C', 'input', 'I0-M', 'output'].includes(part))?.view;
-  const blown = views.some(({ view }) => view.mode === 1 && !view.isClosed);
-  const family = familyOf(device);
+  const main = coilView ?? views.find(({ view }) => view.sight !== null)?.view;
+  const family = familyOf(device, document);
+  const blown = family.group === 'protection' && views.some(({ view }) => view.mode === 'open');
   const swap = swapChanges(document, device.id);
-  const toEarth = hottest(study?.greatestToEarth, device.id);
+  const toEarth = study?.toEarthV[device.id] ?? 0;
   return (
     <Box>
       <Flex justify="space-between" align="flex-start" gap="8px">
@@ -121,59 +120,29 @@ function DevicePlate({ device, onFold }: { device: Device; onFold: () => void })
             {device.tag} {device.title}
           </Heading>
           <Box color="muted" fontSize="14px">
-            {family.title.toLowerCase()} · {device.place.name}
+            {[family.title.toLowerCase(), placeName(document, device.place), device.fitted].filter(Boolean).join(' · ')}
           </Box>
         </Box>
         <Flex gap="4px" align="center">
-          {coil && <Badge tone={coilView?.isOn ? 'on' : 'off'}>{coilView?.isOn ? 'pulled in' : 'out'}</Badge>}
+          {coil && coilView && (
+            <Badge tone={coilView.phase === 'off' ? 'off' : 'on'}>
+              {coilView.phase === 'on' ? 'pulled in' : coilView.phase === 'off' ? 'out' : 'under way'}
+            </Badge>
+          )}
           {!coil && main && family.group !== 'supply' && family.group !== 'switch' && (
-            <Badge tone={main.isOn ? 'on' : 'off'}>{main.isOn ? 'on' : 'off'}</Badge>
+            <Badge tone={main.phase === 'off' ? 'off' : 'on'}>{PHASE_WORDS[main.phase]}</Badge>
           )}
           <Button type="button" look="quiet" aria-label="Fold the plate" onClick={onFold}>
             ▸
           </Button>
         </Flex>
       </Flex>
-      {(look?.why.length ?? 0) > 0 && (
-        <Box mt="8px" fontSize="14px" role="status">
-          <strong>Why is it not on?</strong>{' '}
-          {look!.why
-            .map(({ words, endsAtMs }) =>
-              endsAtMs === null ? words : words.replace(/[\d.]+ (ms|s|min) left/, `${span(Math.max(0, endsAtMs - atMs))} left`),
-            )
-            .join(' ')}
-        </Box>
-      )}
-      {family.inputs.length > 0 && (
-        <Flex gap="6px" wrap="wrap" mt="8px">
-          {family.inputs.map((input) => {
-            const isOn = inputIsOn(log, atMs + 260, device.id, input.name, input.rest);
-            return (
-              <Button
-                key={input.name}
-                type="button"
-                aria-pressed={isOn}
-                look={isOn !== input.rest ? 'strong' : 'plain'}
-                onClick={() =>
-                  dispatch(
-                    input.kind === 'momentary'
-                      ? benchSlice.actions.inputPressed({ device: device.id, input: input.name })
-                      : benchSlice.actions.inputTurned({ device: device.id, input: input.name, on: !isOn }),
-                  )
-                }
-              >
-                {isOn && input.kind === 'maintained' ? input.off : input.on}
-              </Button>
-            );
-          })}
-        </Flex>
-      )}
+      <WhyOff />
+      <Inputs device={device} />
+      {device.reads && <Processes only={[device.reads]} />}
       {coil && (
         <>
-          <Note
-            tone={coil.verdict === 'good' ? 'good' : coil.verdict === 'look' || coil.verdict === 'cannot-clear' ? 'look' : 'danger'}
-            data-verdict={coil.verdict}
-          >
+          <Note tone={TONE[coil.verdict]} data-verdict={coil.verdict}>
             {coil.verdict === 'good' ? '' : <strong>{coil.verdict}. </strong>}
             {coil.says}
           </Note>
@@ -206,7 +175,7 @@ function DevicePlate({ device, onFold }: { device: Device; onFold: () => void })
           </Mono>
         </Row>
       )}
-      {blown && family.group === 'protection' && (
+      {blown && (
         <Note tone="danger">
           <strong>Blown.</strong> Find out why before it is replaced.{' '}
           <Button type="button" onClick={() => dispatch(benchSlice.actions.fuseReplaced(device.id))}>
@@ -221,38 +190,9 @@ function DevicePlate({ device, onFold }: { device: Device; onFold: () => void })
         </Note>
       )}
       {(family.group === 'switch' || family.group === 'control') && <Commands device={device} />}
-      {poles.map(({ contact, rows, serves, verdict, life }) => (
-        <Box key={contact}>
-          <Label>
-            {contact} against {serves.join(', ')} · {verdict}
-          </Label>
-          {rows.map(({ asks, is, limit, unit, rating, verdict }) => (
-            <Box key={asks} fontSize="13px" mb="4px">
-              <Flex justify="space-between">
-                <strong>
-                  {amount(is, unit)} {asks}
-                </strong>
-                <span>{limit === undefined ? `no ${rating} rating` : `of ${amount(limit, unit)} ${rating}`}</span>
-              </Flex>
-              <Box h="7px" bg="rail" borderRadius="2px">
-                <Box
-                  h="7px"
-                  borderRadius="2px"
-                  bg={verdict === 'good' || verdict === 'look' ? 'power' : 'danger'}
-                  style={{ width: `${Math.min(100, (100 * (is ?? 0)) / (limit ?? is ?? 1))}%` }}
-                />
-              </Box>
-            </Box>
-          ))}
-          {life && (
-            <Box color="muted" fontSize="13px">
-              Lasts about {lifeWords(life)}.
-            </Box>
-          )}
-        </Box>
-      ))}
+      <Poles device={device} />
       {swap && (
-        <Button mt="8px" type="button" onClick={() => dispatch(circuitSlice.actions.edited(swap))}>
+        <Button mt="8px" type="button" onClick={() => dispatch(edit(swap))}>
           Swap NO and NC
         </Button>
       )}
@@ -264,19 +204,90 @@ function DevicePlate({ device, onFold }: { device: Device; onFold: () => void })
   );
 }
 
-const hottest = (volts: Readonly<Record<string, number>> | undefined, device: string): number =>
-  Object.entries(volts ?? {}).reduce(
-    (most, [point, value]) => (point.startsWith(`${device}:`) && !point.endsWith(':PE') ? Math.max(most, value) : most),
-    0,
+/** What keeps the selected device from being on, with what is left of each wait. */
+function WhyOff() {
+  const why = useLook()?.why ?? [];
+  const atMs = useAppSelector((state) => Math.floor(state.bench.atMs / 250) * 250);
+  if (why.length === 0) return null;
+  return (
+    <Box mt="8px" fontSize="14px" role="status">
+      <strong>Why is it not on?</strong>{' '}
+      {why.map(({ words, endsAtMs }) => (endsAtMs === null ? words : `${words} ${tellLeft(endsAtMs, atMs)}`)).join(' ')}
+    </Box>
   );
+}
+
+function Inputs({ device }: { device: Device }) {
+  const document = useDocument();
+  const { log } = useAppSelector((state) => state.bench);
+  const atMs = useAppSelector((state) => Math.floor(state.bench.atMs / 250) * 250 + 260);
+  const work = useWork(device);
+  const inputs = inputsOf(device, document);
+  if (inputs.length === 0) return null;
+  return (
+    <Flex gap="6px" wrap="wrap" mt="8px">
+      {inputs.map((input) => {
+        const isOn = inputIsOn(log, atMs, device, input, inputs);
+        return (
+          <Button
+            key={input.name}
+            type="button"
+            aria-pressed={isOn}
+            look={isOn !== input.rest ? 'strong' : 'plain'}
+            onClick={() => work(input, isOn)}
+          >
+            {isOn && input.kind === 'maintained' ? input.off : input.on}
+          </Button>
+        );
+      })}
+    </Flex>
+  );
+}
+
+/** Each pole against what it switches: a bar for each thing that is asked of it. */
+function Poles({ device }: { device: Device }) {
+  const { study } = useBench();
+  const poles = study?.poles.filter((one) => one.device === device.id) ?? [];
+  return poles.map(({ contact, rows, serves, verdict, life }) => (
+    <Box key={contact}>
+      <Label>
+        {contact} against {serves.join(', ')} · {verdict}
+      </Label>
+      {rows.map((row) => (
+        <Box key={row.asksWords} fontSize="13px" mb="4px">
+          <Flex justify="space-between">
+            <strong>
+              {amount(row.is, row.unit)} {row.asksWords}
+            </strong>
+            <span>{row.limit === undefined ? `no ${row.ratingWords} rating` : `of ${amount(row.limit, row.unit)} ${row.ratingWords}`}</span>
+          </Flex>
+          <Box h="7px" bg="rail" borderRadius="2px">
+            <Box
+              h="7px"
+              borderRadius="2px"
+              bg={row.verdict === 'good' || row.verdict === 'look' ? 'power' : 'danger'}
+              style={{ width: `${Math.min(100, (100 * (row.is ?? 0)) / (row.limit ?? row.is ?? 1))}%` }}
+            />
+          </Box>
+        </Box>
+      ))}
+      {life && (
+        <Box color="muted" fontSize="13px">
+          Lasts about {tellLife(life)}.
+        </Box>
+      )}
+    </Box>
+  ));
+}
 
 /** The small current that a switch carries beside the large one that it commands: low amps through the finger, high amps through the pole. */
 function Commands({ device }: { device: Device }) {
   const { study } = useBench();
-  const document = useAppSelector((state) => state.circuit.document)!;
-  const own = study?.poles.filter((one) => one.device === device.id && one.demand.coilHeldA > 0) ?? [];
+  const document = useDocument();
+  if (!study) return null;
+  const own = study.poles.filter((one) => one.device === device.id && one.demand.coilHeldA > 0);
   return own.map(({ contact, demand, serves }) => {
-    const commanded = study!.poles.filter(
+    const commanded = study.poles.filter(
       (one) =>
         serves.includes(document.devices[one.device]?.tag ?? '') && one.demand.motorRunA + one.demand.resistiveA + one.demand.lampA > 0,
     );

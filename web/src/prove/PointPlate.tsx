@@ -1,23 +1,39 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { conductorsAt, type Device, isLooseEnd, type Point, spellPoint, type TerminalId } from '#core/circuit';
+import {
+  type Circuit,
+  type Conductor,
+  type ConductorId,
+  conductorsAt,
+  type Device,
+  isTerminal,
+  looseEnd,
+  type Point,
+  spellPoint,
+  type TerminalId,
+  terminalId,
+} from '#core/circuit';
 import { familyOf } from '#core/devices';
 import { reading as spell } from '#core/units';
-import { useAppDispatch, useAppSelector } from '../app/store';
-import { useBench } from '../circuit/BenchProvider';
-import { benchSlice } from '../circuit/benchSlice';
-import { circuitSlice } from '../circuit/circuitSlice';
-import { Measure } from '../ui/Measure';
-import { Button, Choice, Heading, Label, Mono, Row } from '../ui/parts';
+import { useBench, usePointView } from '../bench/BenchProvider';
+import { Measure } from '../plates/Measure';
+import { benchSlice } from '../store/bench';
+import { edit } from '../store/editing';
+import { useDocument } from '../store/select';
+import { useAppDispatch, useAppSelector } from '../store/store';
+import { Choice } from '../ui/Choice';
+import { Button, Heading, Label, Mono, Row } from '../ui/parts';
 
 export function Conductors({ device }: { device: Device }) {
-  const document = useAppSelector((state) => state.circuit.document)!;
-  const marks = familyOf(device).terminals;
-  const rows = marks.flatMap((mark) => conductorsAt(document, `${device.id}:${mark}` as TerminalId).map((wire) => ({ mark, wire })));
+  const document = useDocument();
+  const rows = familyOf(device, document).terminals.flatMap((mark) => {
+    const at = terminalId(device.id, mark);
+    return conductorsAt(document, at).map((wire) => ({ mark, at, wire }));
+  });
   return (
     <Box>
       <Label>Conductors here</Label>
-      {rows.map(({ mark, wire }) => (
-        <ConductorRow key={`${mark} ${wire.id}`} mark={mark} id={wire.id} from={`${device.id}:${mark}` as TerminalId} />
+      {rows.map(({ mark, at, wire }) => (
+        <ConductorRow key={`${mark} ${wire.id}`} mark={mark} id={wire.id} from={at} />
       ))}
       {rows.length === 0 && (
         <Box fontSize="14px" color="muted">
@@ -28,9 +44,9 @@ export function Conductors({ device }: { device: Device }) {
   );
 }
 
-function ConductorRow({ mark, id, from }: { mark: string; id: string; from: Point }) {
+function ConductorRow({ mark, id, from }: { mark: string; id: ConductorId; from: Point }) {
   const dispatch = useAppDispatch();
-  const document = useAppSelector((state) => state.circuit.document)!;
+  const document = useDocument();
   const isLit = useAppSelector((state) => state.bench.conductor === id);
   const wire = document.conductors[id];
   if (!wire) return null;
@@ -52,19 +68,18 @@ function ConductorRow({ mark, id, from }: { mark: string; id: string; from: Poin
 
 export function PointPlate({ point }: { point: Point }) {
   const dispatch = useAppDispatch();
-  const { look, circuit } = useBench();
-  const document = useAppSelector((state) => state.circuit.document)!;
+  const { circuit } = useBench();
+  const document = useDocument();
   const carrying = useAppSelector((state) => state.bench.carrying);
-  const view = look?.points[point];
-  const ends = isLooseEnd(point)
-    ? [{ wire: document.conductors[point.slice(0, -2)], end: Number(point.slice(-1)) as 0 | 1 }]
-    : conductorsAt(document, point as TerminalId).flatMap((wire) =>
-        wire.ends.flatMap((end, index) => (end === point ? [{ wire, end: index as 0 | 1 }] : [])),
-      );
-  const move = (conductor: string, end: 0 | 1, to: TerminalId | null) => {
-    dispatch(circuitSlice.actions.edited([{ type: 'moveEnd', conductor: conductor as never, end, to }]));
+  const view = usePointView(point);
+  const ends = endsAt(document, point);
+  const move = (conductor: ConductorId, end: 0 | 1, to: TerminalId | null) => {
+    dispatch(edit([{ type: 'moveEnd', conductor, end, to }]));
     dispatch(benchSlice.actions.endTaken(null));
   };
+  const landings = (circuit?.points ?? []).flatMap((one) =>
+    isTerminal(one.point) && one.point !== point ? [{ point: one.point, spelled: one.spelled }] : [],
+  );
   return (
     <Box mt="12px" borderTop="2px solid" borderColor="ink" pt="8px">
       <Heading>{spellPoint(document, point)}</Heading>
@@ -89,45 +104,43 @@ export function PointPlate({ point }: { point: Point }) {
           No wire ends here.
         </Box>
       )}
-      {ends.map(
-        ({ wire, end }) =>
-          wire && (
-            <Box key={`${wire.id}.${end}`} fontSize="14px" py="4px" borderBottom="1px dashed" borderColor="hairline">
-              <ConductorRow mark={wire.number} id={wire.id} from={point} />
-              <Flex gap="6px" wrap="wrap" align="center">
-                {!isLooseEnd(point) && (
-                  <Button type="button" onClick={() => move(wire.id, end, null)}>
-                    Lift it off
-                  </Button>
-                )}
-                <Button
-                  type="button"
-                  aria-pressed={carrying?.conductor === wire.id}
-                  onClick={() => dispatch(benchSlice.actions.endTaken({ conductor: wire.id, end }))}
-                >
-                  {carrying?.conductor === wire.id ? 'Pick a terminal…' : 'Move it'}
-                </Button>
-                <Choice
-                  aria-label={`Land wire ${wire.number} on`}
-                  value=""
-                  onChange={({ target }) => move(wire.id, end, target.value as TerminalId)}
-                >
-                  <option value="">land it on…</option>
-                  {circuit?.points
-                    .filter((one) => !isLooseEnd(one.point) && one.point !== point)
-                    .map((one) => (
-                      <option key={one.point} value={one.point}>
-                        {one.spelled}
-                      </option>
-                    ))}
-                </Choice>
-                <Button type="button" onClick={() => dispatch(benchSlice.actions.clamped(wire.id))}>
-                  Clamp
-                </Button>
-              </Flex>
-            </Box>
-          ),
-      )}
+      {ends.map(({ wire, end }) => (
+        <Box key={`${wire.id}.${end}`} fontSize="14px" py="4px" borderBottom="1px dashed" borderColor="hairline">
+          <ConductorRow mark={wire.number} id={wire.id} from={point} />
+          <Flex gap="6px" wrap="wrap" align="center">
+            {isTerminal(point) && (
+              <Button type="button" onClick={() => move(wire.id, end, null)}>
+                Lift it off
+              </Button>
+            )}
+            <Button
+              type="button"
+              aria-pressed={carrying?.conductor === wire.id}
+              onClick={() => dispatch(benchSlice.actions.endTaken({ conductor: wire.id, end }))}
+            >
+              {carrying?.conductor === wire.id ? 'Pick a terminal…' : 'Move it'}
+            </Button>
+            <Choice
+              aria-label={`Land wire ${wire.number} on`}
+              value=""
+              onChange={({ target }) => {
+                const chosen = landings.find((one) => one.point === target.value)?.point;
+                if (chosen) move(wire.id, end, chosen);
+              }}
+            >
+              <option value="">land it on…</option>
+              {landings.map((one) => (
+                <option key={one.point} value={one.point}>
+                  {one.spelled}
+                </option>
+              ))}
+            </Choice>
+            <Button type="button" onClick={() => dispatch(benchSlice.actions.clamped(wire.id))}>
+              Clamp
+            </Button>
+          </Flex>
+        </Box>
+      ))}
       {ends.length > 0 && (
         <Box fontSize="12px" color="muted" mt="4px">
           A wire is moved with the switch at Isolated, then the same inputs are run again up to now. On the real job: isolate, lock, prove
@@ -135,5 +148,13 @@ export function PointPlate({ point }: { point: Point }) {
         </Box>
       )}
     </Box>
+  );
+}
+
+/** The wire ends that lie on a point: on a terminal those that are landed there, at a loose end that one. */
+function endsAt(circuit: Circuit, point: Point): { readonly wire: Conductor; readonly end: 0 | 1 }[] {
+  const both = [0, 1] as const;
+  return Object.values(circuit.conductors).flatMap((wire) =>
+    both.flatMap((end) => ((wire.ends[end] ?? looseEnd(wire.id, end)) === point ? [{ wire, end }] : [])),
   );
 }

@@ -1,11 +1,15 @@
 import { memo } from 'react';
 import { type PlacedSymbol, type Stroke, type SymbolFamily, strokesOf } from '#core/draw';
-import { colour } from '../app/theme';
+import type { Phase } from '#core/kinds';
+import { colour } from '../ui/theme';
 
 const INK = colour('ink');
 const SHEET = colour('sheet');
 
-function StrokeView({ stroke, isOn, isClosed }: { stroke: Stroke; isOn: boolean; isClosed: boolean }) {
+/** How a body is filled: empty off, full on, half while it is under way (starting, timing, travelling). */
+const FILL: { readonly [P in Phase]: string } = { off: SHEET, 'under way': colour('underWay'), on: INK };
+
+function StrokeView({ stroke, phase, isClosed }: { stroke: Stroke; phase: Phase; isClosed: boolean }) {
   switch (stroke.as) {
     case 'line':
       return <line x1={stroke.x1} y1={stroke.y1} x2={stroke.x2} y2={stroke.y2} stroke={INK} strokeWidth={2} />;
@@ -15,7 +19,7 @@ function StrokeView({ stroke, isOn, isClosed }: { stroke: Stroke; isOn: boolean;
           cx={stroke.x}
           cy={stroke.y}
           r={stroke.r}
-          fill={stroke.body && isOn ? INK : SHEET}
+          fill={stroke.body ? FILL[phase] : SHEET}
           stroke={INK}
           strokeWidth={stroke.r < 4 ? 1.6 : 2}
         />
@@ -28,7 +32,7 @@ function StrokeView({ stroke, isOn, isClosed }: { stroke: Stroke; isOn: boolean;
           width={stroke.width}
           height={stroke.height}
           rx={2}
-          fill={stroke.body && isOn ? INK : SHEET}
+          fill={stroke.body ? FILL[phase] : SHEET}
           stroke={INK}
           strokeWidth={2}
         />
@@ -53,7 +57,7 @@ function StrokeView({ stroke, isOn, isClosed }: { stroke: Stroke; isOn: boolean;
           fontFamily="Barlow Semi Condensed"
           fontWeight={700}
           fontSize={12}
-          fill={isOn ? SHEET : INK}
+          fill={phase === 'on' ? SHEET : INK}
         >
           {stroke.text}
         </text>
@@ -64,7 +68,7 @@ function StrokeView({ stroke, isOn, isClosed }: { stroke: Stroke; isOn: boolean;
 interface Props {
   readonly symbol: PlacedSymbol;
   readonly family: SymbolFamily;
-  readonly isOn: boolean;
+  readonly phase: Phase;
   readonly isClosed: boolean;
   readonly isSelected: boolean;
   /** one tag for the linked poles of a device */
@@ -74,7 +78,16 @@ interface Props {
 }
 
 /** One symbol as wired, its present state by fill alone, with its tag, its text and its references. */
-export const SymbolView = memo(function SymbolView({ symbol, family, isOn, isClosed, isSelected, showsTag, description, onSelect }: Props) {
+export const SymbolView = memo(function SymbolView({
+  symbol,
+  family,
+  phase,
+  isClosed,
+  isSelected,
+  showsTag,
+  description,
+  onSelect,
+}: Props) {
   const { kind, form, x, y, tag, text, width, height, refs } = symbol;
   const strokes = strokesOf(kind, form, family, tag, text, { width, height });
   const top = height / 2 > 20 ? -height / 2 - 8 : family === 'iec' && ['thermostat', 'pressure', 'overload'].includes(kind) ? -25 : -22;
@@ -96,7 +109,7 @@ export const SymbolView = memo(function SymbolView({ symbol, family, isOn, isClo
         />
       )}
       {strokes.map((stroke, index) => (
-        <StrokeView key={index} stroke={stroke} isOn={isOn} isClosed={isClosed} />
+        <StrokeView key={index} stroke={stroke} phase={phase} isClosed={isClosed} />
       ))}
       {showsTag && (
         <text y={top} textAnchor="middle" fontFamily="Barlow Semi Condensed" fontWeight={700} fontSize={13} fill={INK}>

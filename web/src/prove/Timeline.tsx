@@ -1,23 +1,29 @@
-import { Box, Flex } from '@chakra-ui/react';
+import { Box, Flex, Slider } from '@chakra-ui/react';
 import { axisBottom } from 'd3-axis';
 import { scaleLinear } from 'd3-scale';
 import { select } from 'd3-selection';
 import { useEffect, useMemo, useRef } from 'react';
+import type { RunAnswer } from '#core/bench';
+import type { Bar, RowKind } from '#core/look';
 import { span } from '#core/units';
-import { useAppDispatch, useAppSelector } from '../app/store';
-import { colour } from '../app/theme';
-import { useBench } from '../circuit/BenchProvider';
-import { benchSlice } from '../circuit/benchSlice';
-import { Button, Choice } from '../ui/parts';
-import type { Bar, TimelineRow } from '../worker/protocol';
+import { useBench } from '../bench/BenchProvider';
+import { benchSlice } from '../store/bench';
+import { useDocument } from '../store/select';
+import { useAppDispatch, useAppSelector } from '../store/store';
+import { Choice } from '../ui/Choice';
+import { Button } from '../ui/parts';
+import { colour } from '../ui/theme';
 
 const WIDTH = 560;
 const LEFT = 92;
 const ROW = 15;
 const SPEEDS = [1, 5, 20, 100];
 
-const FILL: Readonly<Record<TimelineRow['kind'], string>> = {
+type Line = RunAnswer['rows'][number];
+
+const FILL: { readonly [K in RowKind]: string } = {
   input: 'elvAc',
+  switch: 'elvAc',
   electronics: 'elvAc',
   timer: 'elvAc',
   coil: 'ink',
@@ -28,9 +34,9 @@ const FILL: Readonly<Record<TimelineRow['kind'], string>> = {
 /** Inputs, timers, coils and loads over the run; scrub it, run it fast, step by event. */
 export function Timeline() {
   const dispatch = useAppDispatch();
-  const { run } = useBench();
+  const { run, isRunCurrent } = useBench();
   const { playing, speed, log } = useAppSelector((state) => state.bench);
-  const document = useAppSelector((state) => state.circuit.document)!;
+  const document = useDocument();
   const atMs = useAppSelector((state) => state.bench.atMs);
   const selected = useAppSelector((state) => state.bench.device);
   const axis = useRef<SVGGElement>(null);
@@ -66,11 +72,13 @@ export function Timeline() {
   return (
     <Flex direction="column" h="100%">
       <Flex align="center" gap="6px" wrap="wrap" pr="34px" mb="2px">
-        <Box flex="1" minW="0" fontSize="13px" minH="20px" aria-live="polite" data-told>
+        <Box flex="1" minW="0" fontSize="13px" minH="20px" aria-live="polite" data-told data-run={isRunCurrent ? 'current' : 'running'}>
           {run?.chatter.some(({ fromMs, untilMs }) => fromMs <= atMs && atMs <= untilMs) ? (
             <strong>{run.chatter.map(({ tags, periodMs }) => `${tags} chatters every ${span(periodMs)}`).join('; ')}.</strong>
           ) : last ? (
             `${span(last.atMs)}: ${last.words}`
+          ) : run && run.limits.length > 0 && run.limits.some(({ atMs: met }) => met <= atMs) ? (
+            run.limits.map(({ words }) => words).join(' ')
           ) : log.length === 0 ? (
             'Nothing yet: turn the power on, then work an input on the sheet.'
           ) : (
@@ -155,35 +163,36 @@ export function Timeline() {
           <g ref={axis} transform={`translate(0 ${height - 20})`} color={colour('muted')} />
           <path d={`M${x(Math.min(atMs, shownEnd))} 0 V${height - 18}`} stroke={colour('ink')} strokeWidth={1.8} />
         </svg>
-        <input
-          type="range"
-          aria-label={`Moment shown, ${document.number}`}
+        <Slider.Root
+          aria-label={[`Moment shown, ${document.number}`]}
           min={0}
           max={shownEnd}
-          step={10}
-          value={Math.min(atMs, shownEnd)}
-          onChange={({ target }) => {
+          step={Math.max(10, shownEnd / 200)}
+          value={[Math.min(atMs, shownEnd)]}
+          onValueChange={({ value: [moment] }) => {
+            if (moment === undefined || Math.abs(moment - Math.min(atMs, shownEnd)) < 1) return;
             dispatch(benchSlice.actions.played(false));
-            dispatch(benchSlice.actions.movedTo(Number(target.value)));
+            dispatch(benchSlice.actions.movedTo(moment));
           }}
-          style={{ width: '100%', height: 18 }}
-        />
+          pl={`${(100 * LEFT) / WIDTH}%`}
+          pr={`${(100 * 8) / WIDTH}%`}
+        >
+          <Slider.Control>
+            <Slider.Track>
+              <Slider.Range />
+            </Slider.Track>
+            <Slider.Thumb index={0} />
+          </Slider.Control>
+        </Slider.Root>
       </Box>
     </Flex>
   );
 }
 
-function BarView({ bar, row, from, to }: { bar: Bar; row: TimelineRow; from: number; to: number }) {
+function BarView({ bar, row, from, to }: { bar: Bar; row: Line; from: number; to: number }) {
   const fill = bar.how === 'chatter' ? 'url(#chatter)' : colour(FILL[row.kind]);
   return (
-    <rect
-      x={from}
-      y={2.5}
-      width={Math.max(1.5, to - from)}
-      height={9.5}
-      fill={fill}
-      opacity={bar.how === 'timing' || bar.how === 'starting' ? 0.42 : 1}
-    >
+    <rect x={from} y={2.5} width={Math.max(1.5, to - from)} height={9.5} fill={fill} opacity={bar.how === 'under way' ? 0.42 : 1}>
       <title>{`${row.label} ${bar.how}`}</title>
     </rect>
   );

@@ -8,22 +8,18 @@ import { familyOf, partsOf } from '#core/devices';
 export function swapChanges(circuit: Circuit, id: DeviceId): EditChange[] | undefined {
   const device = circuit.devices[id];
   if (!device) return undefined;
-  if (familyOf(device).fields.form) {
-    const now = device.nameplate.form?.value ?? familyOf(device).fields.form?.typical?.value;
-    return [
-      {
-        type: 'setField',
-        device: id,
-        field: 'form',
-        to: { value: now === 'NC' ? 'NO' : 'NC', evidence: device.nameplate.form?.evidence ?? 'assumed' },
-      },
-    ];
+  const { form } = familyOf(device, circuit).fields;
+  if (form) {
+    const now = device.nameplate.form?.value ?? form.typical?.value;
+    const evidence = device.nameplate.form?.evidence ?? 'assumed';
+    return [{ type: 'setField', device: id, field: 'form', to: { value: now === 'NC' ? 'NO' : 'NC', evidence } }];
   }
-  const contacts = partsOf(device).filter((part) => part.kind === 'contact' && part.mover.by === 'armature');
+  const contacts = partsOf(device, circuit).flatMap((part) =>
+    part.kind === 'contact' && (part.mover.parts ?? []).length > 0 ? [part] : [],
+  );
   const changes = contacts.flatMap((nc): EditChange[] => {
-    if (nc.kind !== 'contact' || nc.form !== 'NC') return [];
-    const no = contacts.find((one) => one.kind === 'contact' && one.form === 'NO' && one.a === nc.a);
-    return no?.kind === 'contact' ? [{ type: 'swapLandings', device: id, marks: [nc.b, no.b] }] : [];
+    const no = nc.form === 'NC' ? contacts.find(({ form: other, a }) => other === 'NO' && a === nc.a) : undefined;
+    return no ? [{ type: 'swapLandings', device: id, marks: [nc.b, no.b] }] : [];
   });
   return changes.length > 0 ? changes : undefined;
 }

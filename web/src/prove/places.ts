@@ -1,6 +1,7 @@
-import { type DeviceId, isLooseEnd, type Point } from '#core/circuit';
+import { type DeviceId, deviceOf, isTerminal, type Point } from '#core/circuit';
 import type { Sheet } from '#core/draw';
 
+/** A place on the sheet where a probe can touch. */
 export interface Place {
   readonly point: Point;
   readonly x: number;
@@ -8,11 +9,21 @@ export interface Place {
   readonly device: DeviceId | null;
 }
 
-export const deviceAt = (point: Point): DeviceId | null => (isLooseEnd(point) ? null : (point.slice(0, point.indexOf(':')) as DeviceId));
+export const deviceAt = (point: Point): DeviceId | null => (isTerminal(point) ? deviceOf(point) : null);
 
 /** Every place where a probe can touch, in reading order. */
-export const placesOf = (sheet: Sheet): Place[] =>
+export const placesOf = (sheet: Pick<Sheet, 'bands'>): Place[] =>
   sheet.bands.flatMap((band) => [
     ...band.symbols.flatMap(({ pins }) => pins.map(({ point, x, y }) => ({ point, x, y, device: deviceAt(point) }))),
     ...band.markers.map(({ point, x, y }) => ({ point, x, y, device: deviceAt(point) })),
   ]);
+
+/** The next place in a direction: along the line, or to the next line and then the nearest. */
+export function nextPlace(places: readonly Place[], from: Place, dx: number, dy: number): Place | undefined {
+  const isAhead = (place: Place) =>
+    dx !== 0 ? place.y === from.y && Math.sign(place.x - from.x) === dx : Math.sign(place.y - from.y) === dy;
+  const far = (place: Place) => (dx !== 0 ? Math.abs(place.x - from.x) : Math.abs(place.y - from.y) * 10 + Math.abs(place.x - from.x));
+  return places
+    .filter((place) => place !== from && isAhead(place))
+    .reduce<Place | undefined>((nearest, place) => (!nearest || far(place) < far(nearest) ? place : nearest), undefined);
+}

@@ -1,10 +1,10 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
-import type { FieldFacts } from '#core/circuit';
-import { families, printed, type StockPart, stockProblems } from '#core/devices';
-import { readTyped } from '#core/units';
-import { FactChoice } from '../ui/FactChoice';
-import { Button, Choice, Field, Heading, Label, Note } from '../ui/parts';
+import type { Field as FieldValue } from '#core/circuit';
+import { familyList, familyNamed, type StockPart, stockProblems } from '#core/devices';
+import { NameplateForm } from '../plates/NameplateForm';
+import { Choice } from '../ui/Choice';
+import { Button, Field, Heading, Label, Note } from '../ui/parts';
 
 interface Props {
   readonly part: StockPart;
@@ -23,11 +23,13 @@ export function PartEditor({ part, isNew, onSave, onDuplicate, onClose }: Props)
     shown.current?.scrollIntoView({ block: 'center' });
   }, []);
   const [count, setCount] = useState(String(part.count));
-  const family = families[draft.family]!;
+  const [unread, setUnread] = useState<Readonly<Record<string, string>>>({});
+  const family = familyNamed(draft.family);
   const problems = [
     ...(draft.title.trim() === '' ? ['Give it a title.'] : []),
     ...(Number.isInteger(Number(count)) && Number(count) >= 0 ? [] : [`"${count}" is no count. Write a whole number.`]),
-    ...stockProblems(draft).map(({ message }) => message),
+    ...stockProblems(draft, '').map(({ message }) => message),
+    ...Object.values(unread),
   ];
   const text = (label: string, name: 'title' | 'print' | 'van' | 'shelf' | 'notes', width = '220px') => (
     <Flex direction="column" fontSize="13px">
@@ -66,9 +68,12 @@ export function PartEditor({ part, isNew, onSave, onDuplicate, onClose }: Props)
           <Choice
             id="part-family"
             value={draft.family}
-            onChange={({ target }) => setDraft({ ...draft, family: target.value, nameplate: kept(draft, target.value) })}
+            onChange={({ target }) => {
+              setUnread({});
+              setDraft({ ...draft, family: target.value, nameplate: kept(draft, target.value) });
+            }}
           >
-            {Object.entries(families)
+            {familyList
               .filter(([, { group }]) => group !== 'joint')
               .map(([name, { title }]) => (
                 <option key={name} value={name}>
@@ -86,20 +91,16 @@ export function PartEditor({ part, isNew, onSave, onDuplicate, onClose }: Props)
         </Flex>
       </Flex>
       <Label>Nameplate: what is not read stays empty</Label>
-      <Flex gap="4px 16px" wrap="wrap">
-        {Object.entries(family.fields).map(([name, facts]) => (
-          <PlateField
-            key={`${draft.family}${name}`}
-            name={name}
-            facts={facts}
-            value={draft.nameplate[name]?.value ?? null}
-            onSet={(value) => {
-              const { [name]: _old, ...rest } = draft.nameplate;
-              setDraft({ ...draft, nameplate: value === null ? rest : { ...rest, [name]: printed(value) } });
-            }}
-          />
-        ))}
-      </Flex>
+      <NameplateForm
+        id={`part-${draft.family}`}
+        fields={family?.fields ?? {}}
+        names={Object.keys(family?.fields ?? {})}
+        nameplate={draft.nameplate}
+        empty="not read"
+        wide
+        onSet={(name, to) => setDraft((now) => ({ ...now, nameplate: withField(now.nameplate, name, to) }))}
+        onProblem={(name, problem) => setUnread((now) => withProblem(now, name, problem))}
+      />
       {problems.length > 0 && <Note>{problems.join(' ')}</Note>}
       <Flex gap="8px" mt="10px" wrap="wrap">
         <Button type="button" look="strong" disabled={problems.length > 0} onClick={() => void onSave({ ...draft, count: Number(count) })}>
@@ -120,45 +121,19 @@ export function PartEditor({ part, isNew, onSave, onDuplicate, onClose }: Props)
 
 /** Of another kind, a part keeps the fields that both have. */
 const kept = (part: StockPart, family: string): StockPart['nameplate'] =>
-  Object.fromEntries(Object.entries(part.nameplate).filter(([name]) => families[family]?.fields[name]));
+  Object.fromEntries(Object.entries(part.nameplate).filter(([name]) => familyNamed(family)?.fields[name]));
 
-function PlateField({
-  name,
-  facts,
-  value,
-  onSet,
-}: {
-  name: string;
-  facts: FieldFacts;
-  value: number | string | null;
-  onSet: (value: number | string | null) => void;
-}) {
-  const [text, setText] = useState(value === null ? '' : String(value));
-  const id = `part-${name}`;
-  return (
-    <Flex align="center" gap="6px" fontSize="13px" w="300px" justify="space-between">
-      <label htmlFor={id}>{facts.label}</label>
-      {facts.kind === 'choice' ? (
-        <FactChoice id={id} facts={facts} value={value} empty="not read" onChoose={onSet} />
-      ) : (
-        <Flex align="baseline" gap="4px">
-          <Field
-            id={id}
-            inputMode="decimal"
-            value={text}
-            placeholder={facts.typical ? `typ. ${facts.typical.value}` : 'not read'}
-            onChange={({ target }) => {
-              setText(target.value);
-              const read = readTyped(target.value, facts.unit);
-              // what cannot be read is kept as typed: the part's problems tell of it
-              onSet(read.is === 'empty' ? null : read.is === 'number' ? read.value : target.value.trim());
-            }}
-          />
-          <Box as="span" color="muted" minW="24px">
-            {facts.unit}
-          </Box>
-        </Flex>
-      )}
-    </Flex>
-  );
+/** What is not read stays out of a part's nameplate. */
+function withField(nameplate: StockPart['nameplate'], name: string, to: FieldValue): StockPart['nameplate'] {
+  const { [name]: _old, ...rest } = nameplate;
+  return to.value === null ? rest : { ...rest, [name]: to };
+}
+
+function withProblem(
+  problems: Readonly<Record<string, string>>,
+  name: string,
+  problem: string | undefined,
+): Readonly<Record<string, string>> {
+  const { [name]: _old, ...rest } = problems;
+  return problem === undefined ? rest : { ...rest, [name]: problem };
 }

@@ -1,17 +1,15 @@
-import { Box, chakra, Flex } from '@chakra-ui/react';
+import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useRef, useState } from 'react';
-import { families, familyOf, loneDevice, type StockPart } from '#core/devices';
+import type { StockLine, StockSave } from '#core/api';
+import { familyNamed, type StockPart } from '#core/devices';
 import type { BadRow } from '#core/formats';
-import { saveAs } from '../circuit/saveAs';
-import { Outside } from '../ui/Outside';
+import { Outside } from '../frame/Outside';
+import { newPartId } from '../store/ids';
+import { useSaveStockMutation, useStockQuery } from '../store/server';
+import { type Column, PickTable } from '../ui/PickTable';
 import { Button, Field, Heading, Note } from '../ui/parts';
+import { saveAs } from '../ui/saveAs';
 import { PartEditor } from './PartEditor';
-import { newPartId, useStock } from './useStock';
-
-const Line = chakra('tr', { base: { cursor: 'pointer', _hover: { bg: 'card' }, '&[aria-selected=true]': { bg: 'lookTint' } } });
-const Cell = chakra('td', {
-  base: { px: '8px', py: '6px', fontSize: '14px', borderBottom: '1px dashed', borderColor: 'hairline', verticalAlign: 'top' },
-});
 
 interface Preview {
   readonly file: string;
@@ -21,23 +19,24 @@ interface Preview {
 
 /** The parts that are carried: looked up by what is printed on them, added by hand or from a spreadsheet. */
 export default function StockPage() {
-  const { parts, problem, save } = useStock();
+  const { data: parts, error } = useStockQuery();
+  const [saveStock, { error: refused }] = useSaveStockMutation();
+  const problem = [refused, error].find((one) => typeof one === 'string') as string | undefined;
+  const save = async (changes: StockSave['changes']): Promise<boolean> => !('error' in (await saveStock(changes)));
   const [search, setSearch] = useState('');
   const [where, setWhere] = useState('');
   const [open, setOpen] = useState<{ part: StockPart; revision: number }>();
   const [preview, setPreview] = useState<Preview>();
   const chosen = useRef<HTMLInputElement>(null);
-  const words = search.toLowerCase().split(/\s+/).filter(Boolean);
   const places = useMemo(() => [...new Set((parts ?? []).map(({ part }) => part.van).filter(Boolean))].sort(), [parts]);
-  const shown = [...(parts ?? [])]
-    .sort((a, b) => a.part.title.localeCompare(b.part.title, 'en', { numeric: true }))
-    .filter(
-      ({ part }) =>
-        (where === '' || part.van === where) &&
-        words.every((word) =>
-          `${part.title} ${part.print} ${part.van} ${part.shelf} ${familyOf(loneDevice(part)).title}`.toLowerCase().includes(word),
-        ),
-    );
+  const shown = useMemo(() => {
+    const words = search.toLowerCase().split(/\s+/).filter(Boolean);
+    const textOf = ({ part }: StockLine) =>
+      `${part.title} ${part.print} ${part.van} ${part.shelf} ${familyNamed(part.family)?.title ?? ''}`.toLowerCase();
+    return [...(parts ?? [])]
+      .sort((a, b) => a.part.title.localeCompare(b.part.title, 'en', { numeric: true }))
+      .filter((line) => (where === '' || line.part.van === where) && words.every((word) => textOf(line).includes(word)));
+  }, [parts, search, where]);
   const csv = async () => {
     const [{ default: Papa }, { stockToRows }] = await Promise.all([import('papaparse'), import('#core/formats')]);
     const { columns, rows } = stockToRows((parts ?? []).map(({ part }) => part));
@@ -168,34 +167,41 @@ export default function StockPage() {
           No part matches “{search}”{where ? ` in ${where}` : ''}. Try fewer words.
         </Note>
       )}
-      <Box as="table" w="100%" borderCollapse="collapse" aria-label="Parts in stock">
-        <tbody>
-          {shown.map(({ part, revision }) => (
-            <Line
-              key={part.id}
-              tabIndex={0}
-              aria-selected={open?.part.id === part.id}
-              onClick={() => setOpen({ part, revision })}
-              onKeyDown={(event) => event.key === 'Enter' && setOpen({ part, revision })}
-            >
-              <Cell>
-                <strong>{part.title}</strong>
-                <Box color="muted" fontSize="13px">
-                  {part.print}
-                </Box>
-              </Cell>
-              <Cell css={{ '@media (max-width: 700px)': { display: 'none' } }}>{families[part.family]?.title}</Cell>
-              <Cell whiteSpace="nowrap">
-                {part.van} {part.shelf}
-              </Cell>
-              <Cell textAlign="right">{part.count}</Cell>
-            </Line>
-          ))}
-        </tbody>
-      </Box>
+      {shown.length > 0 && (
+        <PickTable
+          label="Parts in stock"
+          rows={shown}
+          columns={COLUMNS}
+          keyOf={keyOf}
+          selected={open?.part.id}
+          onPick={(id) => setOpen(shown.find(({ part }) => part.id === id))}
+          maxH="calc(100vh - 190px)"
+          headless
+        />
+      )}
     </Outside>
   );
 }
+
+const keyOf = ({ part }: StockLine): string => part.id;
+
+const COLUMNS: readonly Column<StockLine>[] = [
+  {
+    id: 'part',
+    title: 'Part',
+    cell: ({ part }) => (
+      <>
+        <strong>{part.title}</strong>
+        <Box color="muted" fontSize="13px">
+          {part.print}
+        </Box>
+      </>
+    ),
+  },
+  { id: 'kind', title: 'Kind', wideOnly: true, cell: ({ part }) => familyNamed(part.family)?.title ?? part.family },
+  { id: 'place', title: 'Where', cell: ({ part }) => `${part.van} ${part.shelf}`.trim() },
+  { id: 'count', title: 'Count', align: 'right', cell: ({ part }) => part.count },
+];
 
 const blank = (): StockPart => ({
   id: newPartId(),

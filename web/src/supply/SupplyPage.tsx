@@ -1,22 +1,26 @@
 import { Box } from '@chakra-ui/react';
 import { Link } from 'react-router';
+import type { StudyAnswer } from '#core/bench';
+import { polesNeeded } from '#core/brief';
+import type { RuleId } from '#core/check';
 import type { DeviceId } from '#core/circuit';
-import { polesNeeded } from '#core/fit';
-import { SCHOOLS, schoolOf } from '#core/size';
+import { schoolOf } from '#core/schools';
 import { amount, figures } from '#core/units';
-import { useAppDispatch, useAppSelector } from '../app/store';
-import { useBench } from '../circuit/BenchProvider';
-import { benchSlice } from '../circuit/benchSlice';
-import { Nameplate } from '../prove/Nameplate';
+import { schoolWords } from '#core/words';
+import { useBench } from '../bench/BenchProvider';
+import { FindingNote } from '../plates/FindingNote';
+import { Nameplate } from '../plates/Nameplate';
+import { benchSlice } from '../store/bench';
+import { useDocument, usePractice } from '../store/select';
+import { useAppDispatch, useAppSelector } from '../store/store';
 import { DataTable } from '../ui/DataTable';
-import { Button, Heading, Label, Note } from '../ui/parts';
+import { Button, Heading, Label } from '../ui/parts';
 import { StageFrame } from '../ui/StageFrame';
 import { TONE } from '../ui/verdicts';
-import type { StudyAnswer } from '../worker/protocol';
 import { LoadSizing } from './LoadSizing';
 
 /** Rules that belong to what feeds and what protects. */
-const RULES = new Set([
+const RULES: ReadonlySet<RuleId> = new Set<RuleId>([
   'load-volts',
   'transformer-tap',
   'transformer-load',
@@ -32,8 +36,8 @@ const RULES = new Set([
 export default function SupplyPage() {
   const { study } = useBench();
   const dispatch = useAppDispatch();
-  const document = useAppSelector((state) => state.circuit.document)!;
-  const practice = useAppSelector((state) => state.practice.practice);
+  const document = useDocument();
+  const practice = usePractice();
   const selected = useAppSelector((state) => state.bench.device);
   const device = selected ? document.devices[selected] : undefined;
   const tag = (id: DeviceId) => document.devices[id]?.tag ?? '?';
@@ -83,9 +87,7 @@ export default function SupplyPage() {
           }))}
         />
       )}
-      {study && study.supplies.length > 1 && (
-        <MustNotMeet study={study} tag={tag} voltFreeWords={SCHOOLS.voltFree.choices.find(({ value }) => value === voltFree)} />
-      )}
+      {study && study.supplies.length > 1 && <MustNotMeet study={study} tag={tag} voltFreeWords={schoolWords.voltFree.choices[voltFree]} />}
       <Label>Loads, over {study?.statesSeen ?? '…'} input states</Label>
       {study && (
         <DataTable
@@ -115,15 +117,7 @@ export default function SupplyPage() {
       <Label>Findings about supply and protection</Label>
       {study && found.length === 0 && <Box fontSize="14px">None: volts, fuses, breakers and wires are judged good here.</Box>}
       {found.map((finding) => (
-        <Note key={finding.id} tone={TONE[finding.verdict]}>
-          <strong>
-            {finding.verdict}: {finding.title}.
-          </strong>{' '}
-          {finding.reason} {finding.consequence} {finding.remedy}
-          <Box fontSize="12px" color="muted">
-            {finding.limitKind} by {finding.source}. State: {finding.state}.
-          </Box>
-        </Note>
+        <FindingNote key={finding.id} finding={finding} />
       ))}
       <Box fontSize="13px" color="muted" mt="12px">
         A model of what is drawn, by the tables in the{' '}
@@ -146,7 +140,7 @@ function MustNotMeet({
   voltFreeWords: { words: string; reason: string } | undefined;
 }) {
   const pairs = study.supplies.flatMap((a, index) => study.supplies.slice(index + 1).map((b) => [a, b] as const));
-  const free = study.supplies.some(({ kind }) => kind.startsWith('volt-free'));
+  const free = study.supplies.some(({ code }) => code === 'call input');
   return (
     <Box fontSize="14px" mt="8px">
       <strong>Never to meet:</strong> {pairs.map(([a, b]) => `${tag(a.device)} ${a.volts} and ${tag(b.device)} ${b.volts}`).join('; ')}.
@@ -162,12 +156,10 @@ function MustNotMeet({
 
 /** Pole arithmetic: a load between two hot legs asks for two poles, to neutral for one, on three lines for three. */
 function PoleCount({ study, tag }: { study: StudyAnswer; tag: (id: DeviceId) => string }) {
-  const document = useAppSelector((state) => state.circuit.document)!;
-  const practice = useAppSelector((state) => state.practice.practice);
-  const split = Object.values(document.devices).find(({ family }) => family === 'supply-split-phase');
-  const lineV = Number(split?.nameplate.volts?.value ?? Number.NaN);
+  const practice = usePractice();
+  const lineV = study.supplies.find(({ mains }) => mains?.legs === 2)?.mains?.volts ?? Number.NaN;
   const rows = study.loads.filter(
-    (one) => one.getsV !== null && Number.isFinite(lineV) && Math.abs(one.getsV / lineV - 1) < 0.1 && one.kind !== 'coil',
+    (one) => one.getsV !== null && Number.isFinite(lineV) && Math.abs(one.getsV / lineV - 1) < 0.1 && one.class !== 'coil',
   );
   if (rows.length === 0) return null;
   const legs = schoolOf(practice, 'loadReturn') === 'both' ? 2 : 1;

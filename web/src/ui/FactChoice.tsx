@@ -1,5 +1,5 @@
 import type { FieldFacts } from '#core/circuit';
-import { Choice } from './parts';
+import { Choice } from './Choice';
 
 interface Props {
   readonly id: string;

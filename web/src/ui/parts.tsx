@@ -21,6 +21,7 @@ export const Button = chakra('button', {
     look: {
       strong: { bg: 'frame', color: 'onFrame', borderColor: 'frame' },
       attention: { bg: 'attention', color: 'onAttention', borderColor: 'attention' },
+      onFrame: { bg: 'transparent', color: 'onFrame', borderColor: 'frameMuted', minW: '44px' },
       plain: {},
       quiet: { border: 'none', bg: 'transparent', px: '6px', color: 'muted', textDecoration: 'underline', textUnderlineOffset: '3px' },
     },
@@ -69,21 +70,6 @@ export const Field = chakra('input', {
     color: 'ink',
     px: '6px',
     minH: '28px',
-    '@media (max-width: 700px)': { minH: '44px' },
-  },
-});
-export const Choice = chakra('select', {
-  base: {
-    fontFamily: 'label',
-    fontSize: '14px',
-    border: '1px solid',
-    borderColor: 'hairline',
-    borderRadius: '4px',
-    bg: 'sheet',
-    color: 'ink',
-    px: '4px',
-    minH: '30px',
-    maxWidth: '100%',
     '@media (max-width: 700px)': { minH: '44px' },
   },
 });

@@ -1,13 +1,20 @@
-import { type FocusEvent, type KeyboardEvent, useState } from 'react';
+import { type ChangeEvent, type FocusEvent, type KeyboardEvent, useState } from 'react';
 import type { FieldFacts } from '#core/circuit';
 import { readWithin } from '#core/units';
 
 /** A nameplate number typed into a field: taken when the field is left or Enter pressed, told why where it cannot be. */
-export function useTypedNumber(facts: FieldFacts, value: number | string | null, onSet: (value: number | null) => void) {
+export function useTypedNumber(
+  facts: FieldFacts,
+  value: number | string | null,
+  onSet: (value: number | null) => void,
+  onProblem?: (problem: string | undefined) => void,
+) {
   const [problem, setProblem] = useState<string>();
   const take = (text: string) => {
     const read = readWithin(text, facts);
-    setProblem(read.is === 'unclear' ? read.why : undefined);
+    const why = read.is === 'unclear' ? read.why : undefined;
+    setProblem(why);
+    onProblem?.(why);
     if (read.is === 'unclear') return;
     const next = read.is === 'number' ? read.value : null;
     if (next !== value) onSet(next);
@@ -16,6 +23,10 @@ export function useTypedNumber(facts: FieldFacts, value: number | string | null,
     inputMode: 'decimal',
     defaultValue: value === null ? '' : String(value),
     'aria-invalid': problem !== undefined,
+    // once told, it is taken as soon as it can be: nobody has to leave the field to see that it is right now
+    onChange: ({ target }: ChangeEvent<HTMLInputElement>) => {
+      if (problem !== undefined && readWithin(target.value, facts).is !== 'unclear') take(target.value);
+    },
     onBlur: ({ target }: FocusEvent<HTMLInputElement>) => take(target.value),
     onKeyDown: ({ key, currentTarget }: KeyboardEvent<HTMLInputElement>) => {
       if (key === 'Enter') take(currentTarget.value);

@@ -1,15 +1,41 @@
-import { createBench } from './bench';
-import type { Answer, Question } from './protocol';
+import { createDesk, createQueue, type Question } from '#core/bench';
 
-const bench = createBench();
+/** How often a long question says that it is still at work; a finished band of the sheet is sent at once. */
+const HEARTBEAT_MS = 100;
+/** How long it works before it looks whether something was asked or is not wanted any more. */
+const SLICE_MS = 12;
 
-self.onmessage = ({ data }: MessageEvent<Question>) => {
-  const { id, type, ...ask } = data;
-  let reply: Answer;
-  try {
-    reply = { id, answer: bench[type](ask as never) };
-  } catch (error) {
-    reply = { id, error: error instanceof Error ? error.message : String(error) };
+const queue = createQueue(createDesk());
+let isRunning = false;
+
+/** Lets messages in: unlike a timer, a message to oneself costs no four milliseconds. */
+const { port1, port2 } = new MessageChannel();
+const breathe = (): Promise<void> =>
+  new Promise((done) => {
+    port1.onmessage = () => done();
+    port2.postMessage(null);
+  });
+
+async function work(): Promise<void> {
+  isRunning = true;
+  let [told, begun] = [performance.now(), performance.now()];
+  while (!queue.isEmpty) {
+    const reply = queue.step();
+    const now = performance.now();
+    if (reply && (!('progress' in reply) || reply.progress.band || now - told > HEARTBEAT_MS)) {
+      self.postMessage(reply);
+      told = now;
+    }
+    if (now - begun > SLICE_MS) {
+      await breathe();
+      begun = performance.now();
+    }
   }
-  self.postMessage(reply);
+  isRunning = false;
+}
+
+self.onmessage = ({ data }: MessageEvent<Question | { readonly cancel: number }>) => {
+  if ('cancel' in data) queue.cancel(data.cancel);
+  else queue.push(data);
+  if (!isRunning) void work();
 };

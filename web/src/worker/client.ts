@@ -1,38 +1,63 @@
-import type { Answer, Question, Questions, QuestionType } from './protocol';
+import type { Progress, Question, Questions, QuestionType, Reply } from '#core/bench';
 
 /** The page's end of the worker. When the worker dies it is started again and given back what it knew. */
 export interface BenchClient {
-  ask<T extends QuestionType>(type: T, ask: Questions[T]['ask']): Promise<Questions[T]['answer']>;
+  ask<T extends QuestionType>(type: T, ask: Questions[T]['ask'], how?: How): Promise<Questions[T]['answer']>;
   onRestart(tell: () => void): void;
-  /** for the tests and for a hung run: ends the worker as if it had crashed */
+  /** for a run that hangs: ends the worker as if it had crashed */
   kill(): void;
 }
 
-const HUNG_AFTER_MS = 20_000;
+interface How {
+  /** gives up: the worker stops at its next step */
+  readonly signal?: AbortSignal;
+  readonly onProgress?: (progress: Progress) => void;
+}
+
+/** A worker as far as the client needs it; a test brings its own. */
+export interface Labourer {
+  postMessage(message: Question | { readonly cancel: number }): void;
+  terminate(): void;
+  onmessage: ((event: MessageEvent<Reply>) => void) | null;
+  onerror: (() => void) | null;
+}
+
+/** So long without a word is a crash. Work may take as long as it likes while it says that it goes on. */
+export const SILENT_AFTER_MS = 20_000;
+/** A question that was on hand at so many crashes is not asked again. */
+const MOST_TRIES = 3;
 
 interface Waiting {
   readonly question: Question;
+  readonly how: How;
   readonly done: (answer: never) => void;
   readonly fail: (error: Error) => void;
-  readonly timer: ReturnType<typeof setTimeout>;
+  tries: number;
 }
 
-export function createBenchClient(): BenchClient {
-  let worker = start();
-  let next = 1;
+const givenUp = () => new DOMException('Not wanted any more.', 'AbortError');
+
+const startWorker = (): Labourer =>
+  new Worker(new URL('./bench.worker.ts', import.meta.url), { type: 'module', name: 'bench' }) as Labourer;
+
+export function createBenchClient(start: () => Labourer = startWorker): BenchClient {
   const waiting = new Map<number, Waiting>();
   const restarted: (() => void)[] = [];
-  let lastCircuit: Question | undefined;
-  let lastRun: Question | undefined;
-  let lastStock: Question | undefined;
+  /** what the desk has on it: asked again of a new worker, in this order */
+  const laid: { stock?: Question; circuit?: Question; run?: Question } = {};
+  let next = 1;
+  let silence: ReturnType<typeof setTimeout> | undefined;
+  let worker = hired();
 
-  function start(): Worker {
-    const made = new Worker(new URL('./bench.worker.ts', import.meta.url), { type: 'module', name: 'bench' });
-    made.onmessage = ({ data }: MessageEvent<Answer>) => {
+  function hired(): Labourer {
+    const made = start();
+    made.onmessage = ({ data }) => {
+      heard();
       const one = waiting.get(data.id);
       if (!one) return;
+      if ('progress' in data) return one.how.onProgress?.(data.progress);
       waiting.delete(data.id);
-      clearTimeout(one.timer);
+      heard();
       if ('error' in data) one.fail(new Error(data.error));
       else one.done(data.answer as never);
     };
@@ -40,31 +65,52 @@ export function createBenchClient(): BenchClient {
     return made;
   }
 
+  function heard(): void {
+    clearTimeout(silence);
+    silence = waiting.size > 0 ? setTimeout(revive, SILENT_AFTER_MS) : undefined;
+  }
+
   function revive(): void {
+    worker.onmessage = null;
     worker.terminate();
-    worker = start();
-    for (const question of [lastStock, lastCircuit, lastRun])
+    worker = hired();
+    for (const one of waiting.values()) {
+      if (++one.tries < MOST_TRIES) continue;
+      waiting.delete(one.question.id);
+      one.fail(
+        new Error('The computation stopped again and again at the same question. Undo the last change, or take a part of the circuit out.'),
+      );
+    }
+    for (const question of [laid.stock, laid.circuit, laid.run])
       if (question && !waiting.has(question.id)) worker.postMessage({ ...question, id: -1 });
     for (const { question } of waiting.values()) worker.postMessage(question);
+    heard();
     for (const tell of restarted) tell();
   }
 
   return {
-    ask(type, ask) {
-      const question = { id: next++, type, ...ask } as Question;
+    ask(type, ask, how = {}) {
+      const question = { id: next++, type, ...ask } as unknown as Question;
       if (type === 'circuit') {
-        lastCircuit = question;
-        lastRun = undefined;
-      }
-      if (type === 'run') lastRun = question;
-      if (type === 'stock') lastStock = question;
+        laid.circuit = question;
+        delete laid.run;
+        // the worker drops what was asked about the circuit before: nobody is left waiting for it
+        for (const [id, one] of waiting) if (one.question.type !== 'stock' && waiting.delete(id)) one.fail(givenUp());
+      } else if (type === 'run') laid.run = question;
+      else if (type === 'stock') laid.stock = question;
       return new Promise((done, fail) => {
-        const timer = setTimeout(() => revive(), HUNG_AFTER_MS);
-        waiting.set(question.id, { question, done: done as never, fail, timer });
+        how.signal?.addEventListener('abort', () => {
+          if (!waiting.delete(question.id)) return;
+          worker.postMessage({ cancel: question.id });
+          heard();
+          fail(givenUp());
+        });
+        waiting.set(question.id, { question, how, done: done as (answer: never) => void, fail, tries: 0 });
         worker.postMessage(question);
+        if (silence === undefined) heard();
       });
     },
     onRestart: (tell) => void restarted.push(tell),
-    kill: () => revive(),
+    kill: revive,
   };
 }

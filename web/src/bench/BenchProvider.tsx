@@ -1,0 +1,164 @@
+import { skipToken } from '@reduxjs/toolkit/query';
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import type { CircuitAnswer, LookAnswer, RunAnswer, StudyAnswer } from '#core/bench';
+import type { Point } from '#core/circuit';
+import type { Band } from '#core/draw';
+import type { PartView, PointView } from '#core/look';
+import { benchSlice } from '../store/bench';
+import { usePractice } from '../store/select';
+import { usePracticeQuery } from '../store/server';
+import { store, useAppDispatch, useAppSelector } from '../store/store';
+import { type BenchClient, createBenchClient } from '../worker/client';
+import { createLookStore, type LookStore } from './lookStore';
+import { sameSheet } from './sameSheet';
+
+export interface Bench {
+  readonly client: BenchClient;
+  readonly circuit: CircuitAnswer | undefined;
+  /** bands of a sheet that is still being drawn for the first time */
+  readonly drawing: readonly Band[];
+  readonly run: RunAnswer | undefined;
+  /** the run is that of what was done last; else it is being worked out */
+  readonly isRunCurrent: boolean;
+  readonly look: LookStore;
+  readonly study: StudyAnswer | undefined;
+  /** how far a study is that takes its time */
+  readonly studied: { readonly seen: number; readonly of: number } | undefined;
+  /** how often the worker had to be started again, for the words that say so */
+  readonly restarts: number;
+  readonly failed: string | undefined;
+}
+
+const Context = createContext<Bench | undefined>(undefined);
+
+export const useBench = (): Bench => {
+  const bench = useContext(Context);
+  if (!bench) throw new Error('useBench outside of BenchProvider');
+  return bench;
+};
+
+/** All that is seen now, for what shows much of it. */
+export function useLook(): LookAnswer | undefined {
+  const { look } = useBench();
+  return useSyncExternalStore(look.follow, look.now);
+}
+
+/** One part as it stands, for what shows that one. */
+export function usePartView(key: string | undefined): PartView | undefined {
+  const { look } = useBench();
+  const follow = useCallback((tell: () => void) => (key === undefined ? () => undefined : look.followPart(key, tell)), [look, key]);
+  return useSyncExternalStore(follow, () => (key === undefined ? undefined : look.part(key)));
+}
+
+/** One point as it stands. */
+export function usePointView(point: Point | undefined): PointView | undefined {
+  const { look } = useBench();
+  const follow = useCallback((tell: () => void) => (point === undefined ? () => undefined : look.followPoint(point, tell)), [look, point]);
+  return useSyncExternalStore(follow, () => (point === undefined ? undefined : look.point(point)));
+}
+
+const TICK_MS = 100;
+/** A study begins when editing has paused for so long. */
+const STUDY_AFTER_MS = 120;
+
+/** The last frame at or before a moment. */
+export function frameIndex(frames: readonly number[], atMs: number): number {
+  let low = 0;
+  for (let high = frames.length - 1; low < high; ) {
+    const middle = (low + high + 1) >> 1;
+    if (frames[middle]! <= atMs) low = middle;
+    else high = middle - 1;
+  }
+  return low;
+}
+
+const isGivenUp = (error: Error): boolean => error.name === 'AbortError';
+
+/** Keeps the worker fed with document, log, faults and leads, and hands down what it answers. */
+export function BenchProvider({ children }: { children: ReactNode }) {
+  const dispatch = useAppDispatch();
+  const tools = useRef<{ client: BenchClient; look: LookStore }>(undefined);
+  tools.current ??= { client: createBenchClient(), look: createLookStore() };
+  const { client, look } = tools.current;
+  const document = useAppSelector((state) => state.document.now);
+  const job = useAppSelector((state) => state.document.job);
+  usePracticeQuery(job ?? skipToken); // kept fresh for as long as the circuit is open
+  const practice = usePractice();
+  const { log, injected, hidden, red, black, mode, clamp, device, playing, speed } = useAppSelector((state) => state.bench);
+  const [circuit, setCircuit] = useState<CircuitAnswer>();
+  const [drawing, setDrawing] = useState<readonly Band[]>([]);
+  const [ran, setRan] = useState<{ readonly run: RunAnswer; readonly of: readonly unknown[] }>();
+  const run = ran?.run;
+  const [study, setStudy] = useState<StudyAnswer>();
+  const [studied, setStudied] = useState<{ seen: number; of: number }>();
+  const [restarts, setRestarts] = useState(0);
+  const [failed, setFailed] = useState<string>();
+  const frame = useAppSelector((state) => (run ? frameIndex(run.frames, state.bench.atMs) : 0));
+  const fail = useCallback((error: Error) => (isGivenUp(error) ? undefined : setFailed(error.message)), []);
+
+  useEffect(() => {
+    client.onRestart(() => setRestarts((count) => count + 1));
+    (window as { mandoWorker?: BenchClient }).mandoWorker = client; // so that a person can restart it by hand from the console
+  }, [client]);
+
+  useEffect(() => {
+    if (!document) return;
+    const given = new AbortController();
+    const { signal } = given;
+    const answered = (answer: CircuitAnswer) => {
+      setCircuit((before) => ({ ...answer, sheet: sameSheet(before?.sheet, answer.sheet) }));
+      setDrawing([]);
+    };
+    const onProgress = ({ band }: { band?: Band }) => band && setDrawing((bands) => [...bands, band]);
+    setDrawing([]);
+    client.ask('circuit', { document, practice }, { signal, onProgress }).then(answered, fail);
+    const later = setTimeout(() => {
+      setStudied(undefined);
+      client.ask('study', {}, { signal, onProgress: setStudied }).then(setStudy, fail);
+    }, STUDY_AFTER_MS);
+    return () => {
+      given.abort();
+      clearTimeout(later);
+    };
+  }, [client, document, practice, fail]);
+
+  const faults = useMemo(() => (hidden ? [hidden] : injected), [hidden, injected]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new document or practice is laid on the desk anew, and its run with it
+  useEffect(() => {
+    if (!document) return;
+    const given = new AbortController();
+    client
+      .ask('run', { log, faults }, { signal: given.signal })
+      .then((answer) => setRan({ run: answer, of: [document, log, faults] }), fail);
+    return () => given.abort();
+  }, [client, document, practice, log, faults, fail]);
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the frame stands for the moment; a new run is looked at anew
+  useEffect(() => {
+    if (!run) return;
+    const given = new AbortController();
+    client
+      .ask('look', { atMs: store.getState().bench.atMs, red, black, mode, clamp, device }, { signal: given.signal })
+      .then(look.set, fail);
+    return () => given.abort();
+  }, [client, look, run, frame, red, black, mode, clamp, device, restarts, fail]);
+
+  const isRunning = playing && log.length > 0;
+  useEffect(() => {
+    if (!isRunning) return;
+    let last = performance.now();
+    const timer = setInterval(() => {
+      const now = performance.now();
+      dispatch(benchSlice.actions.movedTo(store.getState().bench.atMs + (now - last) * speed));
+      last = now;
+    }, TICK_MS);
+    return () => clearInterval(timer);
+  }, [dispatch, isRunning, speed]);
+
+  const isRunCurrent = ran !== undefined && [document, log, faults].every((one, index) => one === ran.of[index]);
+  const value = useMemo<Bench>(
+    () => ({ client, look, circuit, drawing, run, isRunCurrent, study, studied, restarts, failed }),
+    [client, look, circuit, drawing, run, isRunCurrent, study, studied, restarts, failed],
+  );
+  return <Context value={value}>{children}</Context>;
+}

@@ -1,0 +1,43 @@
+import type { BandView, SheetView } from '#core/bench';
+
+/** Of two lists, the new one with every element that is still the same kept as the object it was. */
+function kept<T>(before: readonly T[], after: readonly T[], keyOf: (one: T) => string): readonly T[] {
+  const known = new Map(before.map((one) => [keyOf(one), one]));
+  const next = after.map((one) => {
+    const was = known.get(keyOf(one));
+    return was !== undefined && JSON.stringify(was) === JSON.stringify(one) ? was : one;
+  });
+  return next.length === before.length && next.every((one, index) => one === before[index]) ? before : next;
+}
+
+const whole = (one: unknown): string => JSON.stringify(one);
+
+function sameBand(before: BandView, after: BandView): BandView {
+  const next: BandView = {
+    ...after,
+    symbols: kept(before.symbols, after.symbols, ({ id }) => id),
+    segments: kept(before.segments, after.segments, whole),
+    markers: kept(before.markers, after.markers, ({ point }) => point),
+    rails: kept(before.rails, after.rails, whole),
+    dots: kept(before.dots, after.dots, whole),
+    flags: kept(before.flags, after.flags, whole),
+    earths: kept(before.earths, after.earths, whole),
+    links: kept(before.links, after.links, whole),
+    lines: kept(before.lines, after.lines, whole),
+  };
+  const isSame = Object.entries(next).every(([key, value]) => value === before[key as keyof BandView] || key === 'name');
+  return isSame && whole(before.name) === whole(after.name) ? before : next;
+}
+
+/** A sheet that came anew, with what did not move kept as the objects that are on the screen: those are not drawn again. */
+export function sameSheet(before: SheetView | undefined, after: SheetView): SheetView {
+  if (!before) return after;
+  const known = new Map(before.bands.map((band) => [whole(band.name), band]));
+  return {
+    ...after,
+    bands: after.bands.map((band) => {
+      const was = known.get(whole(band.name));
+      return was ? sameBand(was, band) : band;
+    }),
+  };
+}

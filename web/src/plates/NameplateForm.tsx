@@ -1,0 +1,122 @@
+import { Box, Flex } from '@chakra-ui/react';
+import type { ReactNode } from 'react';
+import type { Evidence, FieldFacts, Field as FieldValue } from '#core/circuit';
+import { Choice } from '../ui/Choice';
+import { FactChoice } from '../ui/FactChoice';
+import { Field } from '../ui/parts';
+import { useTypedNumber } from '../ui/useTypedNumber';
+
+const LETTER: Readonly<Record<Evidence, string>> = { print: 'p', measured: 'm', assumed: 'a', unknown: '?' };
+const EVIDENCE: readonly Evidence[] = ['print', 'measured', 'assumed', 'unknown'];
+
+interface Props {
+  /** told apart on the page: a device's plate, a part's, the one in hand */
+  readonly id: string;
+  readonly fields: Readonly<Record<string, FieldFacts>>;
+  readonly names: readonly string[];
+  readonly nameplate: Readonly<Record<string, FieldValue>>;
+  /** what an empty field says where no typical value stands in */
+  readonly empty: string;
+  readonly onSet: (name: string, to: FieldValue) => void;
+  /** asks where each value comes from; else all that is typed is read from the print */
+  readonly asksEvidence?: boolean;
+  readonly onProblem?: (name: string, problem: string | undefined) => void;
+  /** one under the other, or side by side as room allows */
+  readonly wide?: boolean;
+}
+
+/** A nameplate, typed in as it is read from the part. What is empty shows the typical value that stands in, or asks. */
+export function NameplateForm({ id, fields, names, nameplate, wide = false, ...rest }: Props) {
+  const rows = names.flatMap((name) => {
+    const facts = fields[name];
+    return facts
+      ? [
+          <Row
+            key={`${id} ${name} ${String(nameplate[name]?.value)}`}
+            id={`${id}-${name}`}
+            name={name}
+            facts={facts}
+            given={nameplate[name]}
+            {...rest}
+          />,
+        ]
+      : [];
+  });
+  return wide ? (
+    <Flex gap="4px 16px" wrap="wrap" css={{ '& > *': { width: '300px' } }}>
+      {rows}
+    </Flex>
+  ) : (
+    rows
+  );
+}
+
+type RowProps = Pick<Props, 'empty' | 'onSet' | 'asksEvidence' | 'onProblem'> & {
+  readonly id: string;
+  readonly name: string;
+  readonly facts: FieldFacts;
+  readonly given: FieldValue | undefined;
+};
+
+function Row({ id, name, facts, given, empty, onSet, asksEvidence = false, onProblem }: RowProps): ReactNode {
+  const value = given && given.evidence !== 'unknown' ? given.value : null;
+  const set = (next: number | string | null, evidence: Evidence = next === null ? 'unknown' : 'print') =>
+    onSet(name, { value: next, evidence });
+  const { problem, props } = useTypedNumber(
+    facts,
+    value,
+    (next) => set(next),
+    (words) => onProblem?.(name, words),
+  );
+  return (
+    <Flex
+      align="center"
+      justify="space-between"
+      gap="6px"
+      py="2px"
+      borderBottom="1px dashed"
+      borderColor="hairline"
+      wrap="wrap"
+      fontSize="14px"
+    >
+      <Box flex="1" minW="0" asChild>
+        <label htmlFor={id}>{facts.label}</label>
+      </Box>
+      {facts.kind === 'choice' ? (
+        <FactChoice id={id} facts={facts} value={value} empty={empty} onChoose={(chosen) => set(chosen)} />
+      ) : (
+        <Flex align="baseline" gap="4px">
+          <Field id={id} placeholder={facts.typical ? `typ. ${facts.typical.value}` : empty} {...props} />
+          <Box as="span" color="muted" fontSize="13px" minW="22px">
+            {facts.unit}
+          </Box>
+        </Flex>
+      )}
+      {asksEvidence && (
+        <Choice
+          aria-label={`${facts.label}: where the value comes from`}
+          title="p print, m measured, a assumed, ? unknown"
+          value={given?.evidence ?? (facts.typical ? 'assumed' : 'unknown')}
+          onChange={({ target }) =>
+            set(
+              value,
+              EVIDENCE.find((one) => one === target.value),
+            )
+          }
+          w="46px"
+        >
+          {EVIDENCE.map((one) => (
+            <option key={one} value={one}>
+              {LETTER[one]} {one}
+            </option>
+          ))}
+        </Choice>
+      )}
+      {problem && (
+        <Box role="alert" color="danger" fontSize="13px" w="100%">
+          {problem}
+        </Box>
+      )}
+    </Flex>
+  );
+}

@@ -1,0 +1,144 @@
+import { memo, useMemo } from 'react';
+import type { BandView } from '#core/bench';
+import type { Point } from '#core/circuit';
+import type { Marker } from '#core/draw';
+import { CLASS_TOKENS, colour } from '../ui/theme';
+import { deviceAt, type Place } from './places';
+import { SheetSymbol } from './SheetSymbol';
+import { Wire } from './Wire';
+
+const FACE = { fontFamily: 'Barlow Semi Condensed' } as const;
+
+/** What a band asks of the sheet that it is on. */
+export interface Nets {
+  readonly firstOf: ReadonlyMap<number, Point>;
+  readonly wiresOf: ReadonlyMap<number, readonly string[]>;
+}
+
+interface Props {
+  readonly band: BandView;
+  readonly width: number;
+  readonly nets: Nets;
+  readonly spelled: ReadonlyMap<Point, string>;
+  readonly onTouch: (place: Place) => void;
+}
+
+const NO_WIRES: readonly string[] = [];
+
+/** A band of the sheet. It is drawn again only when it was laid out anew: what is seen comes to its wires and symbols one by one. */
+export const Band = memo(function Band({ band, width, nets, spelled, onTouch }: Props) {
+  const tokens = CLASS_TOKENS[band.tint];
+  const [line, tint] = [colour(tokens.line), colour(tokens.tint)];
+  const linked = useMemo(
+    () => new Set(band.symbols.filter(({ x, y }) => band.links.some((one) => one.x === x && y > one.y1)).map(({ id }) => id)),
+    [band],
+  );
+  return (
+    <g data-band={band.title}>
+      <rect x={0} y={band.y} width={width} height={band.height} fill={tint} />
+      <rect x={0} y={band.y} width={8} height={band.height} fill={line} />
+      {band.tint === 'power' &&
+        Array.from({ length: Math.floor(band.height / 16) }, (_, index) => (
+          <path key={index} d={`M0 ${band.y + index * 16 + 14} L8 ${band.y + index * 16 + 4}`} stroke={tint} strokeWidth={2.5} />
+        ))}
+      <text
+        x={Math.max(64, ...band.rails.map(({ x }) => (x < width / 2 ? x : 0))) + 24}
+        y={band.y + 22}
+        {...FACE}
+        fontWeight={700}
+        fontSize={14}
+        fill={line}
+      >
+        {band.title}
+        {band.form === 'list' ? ' · as a list' : ''}
+      </text>
+      {band.lines.map(({ number, y }) => (
+        <text key={number} x={26} y={y + 4} textAnchor="middle" {...FACE} fontSize={12} fill={colour('muted')}>
+          {number}
+        </text>
+      ))}
+      {band.rails.map(({ x, y1, name, net }) => (
+        <text key={net} x={x} y={y1 - 6} textAnchor="middle" {...FACE} fontWeight={700} fontSize={13} fill={colour('ink')}>
+          {name}
+        </text>
+      ))}
+      {band.segments.map((segment) => (
+        <Wire
+          key={`${segment.net} ${segment.x1} ${segment.y1} ${segment.x2} ${segment.y2}`}
+          segment={segment}
+          at={segment.near ?? nets.firstOf.get(segment.net)}
+          wires={nets.wiresOf.get(segment.net) ?? NO_WIRES}
+          line={line}
+          tint={tint}
+        />
+      ))}
+      {band.links.map(({ x, y1, y2 }) => (
+        <line key={`${x} ${y1}`} x1={x} y1={y1} x2={x} y2={y2} stroke={colour('ink')} strokeWidth={1.4} strokeDasharray="4 4" />
+      ))}
+      {band.dots.map(({ x, y }) => (
+        <circle key={`${x} ${y}`} cx={x} cy={y} r={3.6} fill={line} />
+      ))}
+      {band.markers.map((marker) => (
+        <MarkerView key={marker.point} marker={marker} onTouch={onTouch} />
+      ))}
+      {band.earths.map(({ x, y, point }) => (
+        <path
+          key={point}
+          d={`M${x} ${y + 3} V${y + 15} M${x - 8} ${y + 15} h16 M${x - 5} ${y + 19} h10 M${x - 2} ${y + 23} h4`}
+          stroke={colour('earth')}
+          strokeWidth={2}
+          fill="none"
+        />
+      ))}
+      {band.flags.map(({ x, y, name, side }) => (
+        <text
+          key={`${x} ${y} ${side}`}
+          x={side === 'on' ? x : side === 'left' ? x - 8 : x + 8}
+          y={side === 'on' ? y - 6 : y + 4}
+          textAnchor={side === 'on' ? 'middle' : side === 'left' ? 'end' : 'start'}
+          {...FACE}
+          fontWeight={600}
+          fontSize={12}
+          fill={colour('ink')}
+        >
+          {side === 'on' ? name : side === 'left' ? `${name} ▸` : `▸ ${name}`}
+        </text>
+      ))}
+      {band.symbols.map((symbol) => (
+        <SheetSymbol key={symbol.id} symbol={symbol} showsTag={!linked.has(symbol.id)} spelled={spelled} onTouch={onTouch} />
+      ))}
+    </g>
+  );
+});
+
+/** A way of a terminal strip, or a loose end, on the lead where it lies. */
+const MarkerView = memo(function MarkerView({
+  marker: { point, kind, x, y, label },
+  onTouch,
+}: {
+  marker: Marker;
+  onTouch: (place: Place) => void;
+}) {
+  return (
+    <g data-point={point} onClick={() => onTouch({ point, x, y, device: deviceAt(point) })} style={{ cursor: 'pointer' }}>
+      <title>{label}</title>
+      <rect x={x - 16} y={y - 16} width={32} height={32} fill="transparent" />
+      {kind === 'way' ? (
+        <rect x={x - 4.5} y={y - 4.5} width={9} height={9} fill={colour('sheet')} stroke={colour('ink')} strokeWidth={1.6} />
+      ) : (
+        <circle cx={x} cy={y} r={5} fill={colour('sheet')} stroke={colour('danger')} strokeWidth={2} />
+      )}
+      <text
+        x={x}
+        y={y - 9}
+        textAnchor="middle"
+        {...FACE}
+        fontWeight={600}
+        fontSize={10.5}
+        fill={kind === 'way' ? colour('ink') : colour('danger')}
+      >
+        {label}
+      </text>
+    </g>
+  );
+});

@@ -1,0 +1,108 @@
+import { memo, useSyncExternalStore } from 'react';
+import type { Point } from '#core/circuit';
+import type { Pin, PlacedSymbol } from '#core/draw';
+import { reading as spell } from '#core/units';
+import { useBench, usePartView, usePointView } from '../bench/BenchProvider';
+import { benchSlice } from '../store/bench';
+import { usePractice } from '../store/select';
+import { useAppDispatch, useAppSelector } from '../store/store';
+import { colour } from '../ui/theme';
+import { InputButton, inputAt } from './InputButton';
+import { deviceAt, type Place } from './places';
+import { SymbolView } from './SymbolView';
+import { underSymbol } from './underSymbol';
+
+interface Props {
+  readonly symbol: PlacedSymbol;
+  /** one tag for the linked poles of a device */
+  readonly showsTag: boolean;
+  readonly spelled: ReadonlyMap<Point, string>;
+  readonly onTouch: (place: Place) => void;
+}
+
+/** A symbol with its pins and the button that works it; it follows its own part alone. */
+export const SheetSymbol = memo(function SheetSymbol({ symbol, showsTag, spelled, onTouch }: Props) {
+  const dispatch = useAppDispatch();
+  const view = usePartView(`${symbol.device}:${symbol.part}`);
+  const { symbols } = usePractice().schools;
+  const site = useAppSelector((state) => state.document.now?.practice ?? 'na');
+  const isSelected = useAppSelector((state) => state.bench.device === symbol.device);
+  const hasInput = useAppSelector(({ document: { now } }) => now !== undefined && inputAt(now, symbol.device, symbol.part) !== undefined);
+  // the clock is read only where something is counted down
+  const atMs = useAppSelector((state) => (view?.dueMs != null ? Math.floor(state.bench.atMs / 500) * 500 : 0));
+  return (
+    <>
+      <SymbolView
+        symbol={symbol}
+        family={symbols === 'na' || symbols === 'iec' ? symbols : site}
+        phase={view?.phase ?? 'off'}
+        isClosed={view?.isClosed ?? false}
+        isSelected={isSelected}
+        showsTag={showsTag}
+        description={hasInput ? '' : underSymbol(symbol, view, atMs)}
+        onSelect={() => dispatch(benchSlice.actions.deviceSelected(symbol.device))}
+      />
+      {symbol.kind !== 'source' && view && view.phase === 'off' && <OffButHot symbol={symbol} />}
+      {symbol.pins.map((pin) => (
+        <PinView key={pin.mark} pin={pin} spelled={spelled.get(pin.point) ?? ''} onTouch={onTouch} />
+      ))}
+      {hasInput && <InputButton symbol={symbol} />}
+    </>
+  );
+});
+
+const PinView = memo(function PinView({ pin, spelled, onTouch }: { pin: Pin; spelled: string; onTouch: (place: Place) => void }) {
+  const { point, x, y, side, mark } = pin;
+  const view = usePointView(point);
+  const stands = !view ? '' : view.is === 'floating' ? ', floats' : `, ${spell(view.volts)} V to earth`;
+  return (
+    <g data-point={point} onClick={() => onTouch({ point, x, y, device: deviceAt(point) })} style={{ cursor: 'pointer' }}>
+      <title>{`${spelled}${stands}`}</title>
+      <circle cx={x} cy={y} r={14} fill="transparent" stroke="none" />
+      <circle cx={x} cy={y} r={3.8} fill={colour('sheet')} stroke={colour('ink')} strokeWidth={1.5} />
+      <text
+        x={side === 'left' ? x - 6 : x + 6}
+        y={y - 8}
+        textAnchor={side === 'left' ? 'end' : 'start'}
+        fontFamily="Barlow Semi Condensed"
+        fontWeight={600}
+        fontSize={10.5}
+        fill={colour('ink')}
+      >
+        {mark}
+      </text>
+    </g>
+  );
+});
+
+/** Volts across a load under which it counts as off to a hand that reaches for it. */
+const OFF_V = 5;
+const LOADS: readonly PlacedSymbol['kind'][] = ['motor', 'heater', 'lamp', 'motor-block', 'heater-block', 'coil', 'valve'];
+
+/** A load that is off but hot is said where the hand would go. */
+function OffButHot({ symbol }: { symbol: PlacedSymbol }) {
+  const { look } = useBench();
+  const hottest = useSyncExternalStore(look.follow, () => {
+    const part = look.part(`${symbol.device}:${symbol.part}`);
+    if (!LOADS.includes(symbol.kind) || !part || part.volts > OFF_V) return 0;
+    return symbol.pins.reduce((most, { point }) => {
+      const view = look.point(point);
+      return view?.is === 'hot' ? Math.max(most, view.volts) : most;
+    }, 0);
+  });
+  if (hottest === 0) return null;
+  const isBlock = symbol.kind === 'motor-block' || symbol.kind === 'heater-block';
+  return (
+    <text
+      x={isBlock ? symbol.x - 44 : symbol.x - 36}
+      y={isBlock ? symbol.y - symbol.height / 2 - 8 : symbol.y - 20}
+      textAnchor="end"
+      fontFamily="Barlow Semi Condensed"
+      fontWeight={700}
+      fontSize={12}
+      fill={colour('danger')}
+    >
+      off, still {spell(hottest)} V to earth
+    </text>
+  );
+}

@@ -1,0 +1,33 @@
+import { createSlice } from '@reduxjs/toolkit';
+import type { Circuit } from '#core/circuit';
+import { closed, edited, editRefusedHere, followed, messageRead, opened, refused, settled, taken, wayLost } from './acts';
+
+interface DocumentState {
+  id: string | undefined;
+  job: string | undefined;
+  demo: string | null;
+  /** as it stands here: the server's newest revision with what is unsent on top */
+  now: Circuit | undefined;
+  /** what could not be done, for the person to read */
+  message: string | undefined;
+}
+
+const initialState: DocumentState = { id: undefined, job: undefined, demo: null, now: undefined, message: undefined };
+
+export const documentSlice = createSlice({
+  name: 'document',
+  initialState,
+  reducers: {},
+  extraReducers: (build) =>
+    build
+      .addCase(opened, (_state, { payload: { id, job, demo, document, message } }) => ({ id, job, demo, now: document, message }))
+      .addCase(closed, ({ job }) => ({ ...initialState, job }))
+      .addCase(edited, (state, { payload: { document } }) => ({ ...state, now: document, message: undefined }))
+      .addCase(editRefusedHere, (state, { payload }) => ({ ...state, message: payload }))
+      .addCase(wayLost, (state, { payload: { words } }) => ({ ...state, message: words }))
+      .addCase(taken, (state, { payload: { document } }) => (document ? { ...state, now: document } : state))
+      .addCase(refused, (state, { payload: { document, words } }) => ({ ...state, now: document, message: words }))
+      .addCase(followed, (state, { payload: { document } }) => ({ ...state, now: document }))
+      .addCase(settled, (state, { payload: { document } }) => ({ ...state, now: document }))
+      .addCase(messageRead, (state) => ({ ...state, message: undefined })),
+});

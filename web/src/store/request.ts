@@ -1,0 +1,79 @@
+import type { z } from 'zod';
+import {
+  type BodyOf,
+  CLIENT_HEADER,
+  ENDPOINTS,
+  type EndpointName,
+  type ParamsOf,
+  type ProblemReply,
+  problemReplySchema,
+  type QueryOf,
+  type ReplyOf,
+} from '#core/api';
+
+/** A failed call, with what the server said of it. `offline`: nothing answered. */
+export class ApiError extends Error {
+  constructor(
+    readonly problem: Partial<ProblemReply> & { readonly detail: string },
+    readonly offline = false,
+  ) {
+    super(problem.detail);
+  }
+}
+
+export const wordsOf = (error: unknown): string => (error instanceof Error ? error.message : String(error));
+
+/** What goes with a request: only what its endpoint asks for. */
+export interface Sent<N extends EndpointName> {
+  readonly params?: ParamsOf<N>;
+  readonly query?: QueryOf<N>;
+  readonly body?: BodyOf<N>;
+}
+
+const stringsOf = (record: unknown): [string, string][] =>
+  Object.entries((record ?? {}) as Record<string, unknown>).flatMap(([key, value]) => (value === undefined ? [] : [[key, String(value)]]));
+
+function urlOf(name: EndpointName, params: unknown, query: unknown): string {
+  const path = stringsOf(params).reduce<string>(
+    (now, [key, value]) => now.replace(`:${key}`, encodeURIComponent(value)),
+    ENDPOINTS[name].path,
+  );
+  const asked = new URLSearchParams(stringsOf(query)).toString();
+  return asked ? `${path}?${asked}` : path;
+}
+
+/** Asks the server; what comes back is held to the endpoint's own schema. */
+export async function request<N extends EndpointName>(name: N, { params, query, body }: Sent<N> = {}): Promise<ReplyOf<N>> {
+  let reply: Response;
+  let text: string;
+  try {
+    reply = await fetch(urlOf(name, params, query), {
+      method: ENDPOINTS[name].method,
+      headers: { [CLIENT_HEADER]: 'web', ...(body === undefined ? {} : { 'content-type': 'application/json' }) },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    });
+    text = await reply.text();
+  } catch {
+    throw new ApiError({ detail: 'The server does not answer.' }, true);
+  }
+  const isDown = reply.status === 503 || reply.status === 502 || reply.status === 504;
+  if (!reply.ok) throw new ApiError(problemIn(text) ?? { detail: `The server answered ${reply.status}.` }, isDown);
+  const schema: z.ZodType = ENDPOINTS[name].reply;
+  const read = schema.safeParse(json(text));
+  if (!read.success)
+    throw new ApiError({ detail: `What the server sent cannot be read: ${read.error.issues[0]?.message ?? 'no JSON'}. Reload the page.` });
+  return read.data as ReplyOf<N>;
+}
+
+const json = (text: string): unknown => {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+};
+
+const problemIn = (text: string): ProblemReply | undefined => {
+  const read = problemReplySchema.safeParse(json(text));
+  return read.success ? read.data : undefined;
+};

@@ -1,0 +1,158 @@
+import { z } from 'zod';
+import { type Edit, editSchema } from '#core/circuit';
+import { saveWaits } from './acts';
+import { follow, open, takeClash, takeRefusal, takeReply } from './editing';
+import { ApiError, request, wordsOf } from './request';
+import { server } from './server';
+import type { Store, Thunk } from './store';
+
+const RETRY_MS = 1000;
+const keyOf = (id: string) => `mando.unsent.${id}`;
+const keptSchema = z.object({ baseRevision: z.number().int().nonnegative(), edits: z.array(editSchema) });
+
+/** What saving needs of the world outside of the store; a test brings its own. */
+export interface World {
+  readonly request: typeof request;
+  readonly storage: Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
+  readonly now: () => number;
+  readonly wait: (ms: number) => Promise<void>;
+  /** follows what others save: called with a revision, or with undefined when the line is up again @returns stops it */
+  readonly listen: (id: string, tell: (revision: number | undefined) => void) => () => void;
+}
+
+const browser: World = {
+  request,
+  storage: globalThis.localStorage,
+  now: Date.now,
+  wait: (ms) => new Promise((done) => setTimeout(done, ms)),
+  listen: (id, tell) => {
+    const events = new EventSource(`/api/circuits/${id}/events`);
+    events.onmessage = ({ data }: MessageEvent<string>) => tell((JSON.parse(data) as { revision: number }).revision);
+    events.onopen = () => tell(undefined);
+    return () => events.close();
+  },
+};
+
+function keptOf(storage: World['storage'], id: string): z.infer<typeof keptSchema> | undefined {
+  const text = storage.getItem(keyOf(id));
+  try {
+    return text === null ? undefined : keptSchema.parse(JSON.parse(text));
+  } catch {
+    return undefined; // what cannot be read cannot be sent either
+  }
+}
+
+/** Sends what was left from last time before the circuit is read, so that nothing is applied twice. @returns what the server would not take */
+async function sendLeftovers({ request: ask, storage }: World, id: string): Promise<readonly Edit[]> {
+  const kept = keptOf(storage, id);
+  if (!kept) return [];
+  let { baseRevision } = kept;
+  for (const [index, edit] of kept.edits.entries()) {
+    try {
+      baseRevision = (await ask('saveEdit', { params: { id }, body: { baseRevision, edit } })).revision;
+    } catch (error) {
+      if (error instanceof ApiError && error.offline) throw error;
+      return kept.edits.slice(index);
+    }
+  }
+  storage.removeItem(keyOf(id));
+  return [];
+}
+
+/** Opens a circuit with the practice of its job. @param isWanted whether the person still waits for it */
+export const openCircuit =
+  (id: string, isWanted: () => boolean, world: World = browser): Thunk<Promise<void>> =>
+  async (dispatch) => {
+    const unsent = await sendLeftovers(world, id);
+    const reply = await world.request('circuit', { params: { id } });
+    await dispatch(server.endpoints.practice.initiate(reply.job, { subscribe: false }));
+    if (isWanted()) dispatch(open(reply, unsent, world.now()));
+  };
+
+/**
+ * Sends edits one at a time, oldest first, until the server has taken them all, and follows what others save.
+ * What is unsent is kept in the browser too, so that a page that is killed loses none.
+ */
+export function keepSaving(store: Store, world: World = browser): () => void {
+  let sending = false;
+  let newest = 0;
+  let kept: readonly Edit[] | undefined;
+  let listening: { readonly id: string; readonly stop: () => void } | undefined;
+
+  const keep = (): void => {
+    const { document, sync } = store.getState();
+    if (document.id === undefined || kept === sync.unsent) return;
+    kept = sync.unsent;
+    if (sync.unsent.length > 0)
+      world.storage.setItem(keyOf(document.id), JSON.stringify({ baseRevision: sync.revision, edits: sync.unsent }));
+    else world.storage.removeItem(keyOf(document.id));
+  };
+
+  const catchUp = async (): Promise<void> => {
+    const { document, sync } = store.getState();
+    const { id } = document;
+    if (id === undefined || sending || sync.unsent.length > 0 || newest <= sync.revision) return;
+    const reply = await world.request('circuit', { params: { id } }).catch(() => undefined);
+    if (reply && store.getState().document.id === id && store.getState().sync.unsent.length === 0) store.dispatch(follow(reply));
+  };
+
+  const sendOne = async (id: string, edit: Edit, baseRevision: number): Promise<void> => {
+    try {
+      const reply = await world.request('saveEdit', { params: { id }, body: { baseRevision, edit } });
+      if (store.getState().document.id === id) store.dispatch(takeReply(edit.id, reply, world.now()));
+    } catch (error) {
+      if (store.getState().document.id !== id) return;
+      const problem = error instanceof ApiError ? error.problem : undefined;
+      if (error instanceof ApiError && error.offline) {
+        store.dispatch(saveWaits());
+        await world.wait(RETRY_MS);
+      } else if (problem?.code === 'clash' && problem.theirs) store.dispatch(takeClash(problem.theirs, problem.revision ?? 0));
+      else {
+        const reply = await world.request('circuit', { params: { id } }).catch(() => undefined);
+        // it is tried again when the newest revision cannot be had: without it nothing can be taken back out
+        if (reply) store.dispatch(takeRefusal(edit.id, `Not saved: ${wordsOf(error)}`, reply));
+        else await world.wait(RETRY_MS);
+      }
+    }
+  };
+
+  const pump = async (): Promise<void> => {
+    if (sending) return;
+    sending = true;
+    for (;;) {
+      const { document, sync, clash } = store.getState();
+      const [edit] = sync.unsent;
+      if (document.id === undefined || !edit || clash.open) break;
+      await sendOne(document.id, edit, sync.revision);
+    }
+    sending = false;
+    void catchUp();
+  };
+
+  const onChange = (): void => {
+    const { id } = store.getState().document;
+    if (listening?.id !== id) {
+      listening?.stop();
+      kept = undefined;
+      newest = 0;
+      listening =
+        id === undefined
+          ? undefined
+          : {
+              id,
+              stop: world.listen(id, (revision) => {
+                // what was missed while cut off is not known: one more than here is as good as any
+                newest = Math.max(newest, revision ?? store.getState().sync.revision + 1);
+                void catchUp();
+              }),
+            };
+    }
+    keep();
+    if (store.getState().sync.unsent.length > 0) void pump();
+  };
+  const stop = store.subscribe(onChange);
+  return () => {
+    listening?.stop();
+    stop();
+  };
+}

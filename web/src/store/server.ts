@@ -1,0 +1,85 @@
+import { createApi } from '@reduxjs/toolkit/query/react';
+import type { BodyOf, Job, PracticeReply, QueryOf, ReplyOf, StockLine, StockSave } from '#core/api';
+import type { Circuit } from '#core/circuit';
+import { request, wordsOf } from './request';
+
+/** How many parts go in one request, so that a long list is no single huge one. */
+const PORTION = 500;
+
+/** A call as the cache wants it: data, or the words of what went wrong. */
+const told = async <T>(call: () => Promise<T>): Promise<{ data: T } | { error: string }> => {
+  try {
+    return { data: await call() };
+  } catch (error) {
+    return { error: wordsOf(error) };
+  }
+};
+
+/** Every line of a list that comes in pages. */
+async function whole<L>(page: (query: QueryOf<'jobs'>) => Promise<{ lines: readonly L[]; next: string | null }>): Promise<L[]> {
+  const lines: L[] = [];
+  for (let after: string | undefined; ; ) {
+    const { lines: more, next } = await page(after === undefined ? {} : { after });
+    lines.push(...more);
+    if (next === null) return lines;
+    after = next;
+  }
+}
+
+/** What the server keeps beside the open circuit: asked for once, shared by all screens, asked again after a change. */
+export const server = createApi({
+  reducerPath: 'server',
+  baseQuery: () => ({ error: 'every endpoint asks by itself' }),
+  tagTypes: ['jobs', 'stock', 'practice', 'history'],
+  endpoints: (build) => ({
+    jobs: build.query<Job[], void>({
+      queryFn: () =>
+        told(() =>
+          whole(async (query) => {
+            const { jobs, next } = await request('jobs', { query });
+            return { lines: jobs, next };
+          }),
+        ),
+      providesTags: ['jobs'],
+    }),
+    createCircuit: build.mutation<ReplyOf<'createCircuit'>, { job: string } & BodyOf<'createCircuit'>>({
+      queryFn: ({ job, ...body }) => told(() => request('createCircuit', { params: { job }, body })),
+      invalidatesTags: ['jobs'],
+    }),
+    stock: build.query<StockLine[], void>({
+      queryFn: () =>
+        told(() =>
+          whole(async (query) => {
+            const { parts, next } = await request('stock', { query });
+            return { lines: parts, next };
+          }),
+        ),
+      providesTags: ['stock'],
+    }),
+    saveStock: build.mutation<null, StockSave['changes']>({
+      queryFn: (changes) =>
+        told(async () => {
+          for (let at = 0; at < changes.length; at += PORTION)
+            await request('saveStock', { body: { changes: changes.slice(at, at + PORTION) } });
+          return null;
+        }),
+      invalidatesTags: ['stock'],
+    }),
+    practice: build.query<PracticeReply, string>({
+      queryFn: (job) => told(() => request('practice', { params: { job } })),
+      providesTags: (_reply, _error, job) => [{ type: 'practice', id: job }],
+    }),
+    savePractice: build.mutation<PracticeReply, { job: string } & BodyOf<'savePractice'>>({
+      queryFn: ({ job, ...body }) => told(() => request('savePractice', { params: { job }, body })),
+    }),
+    history: build.query<ReplyOf<'revisions'>, { id: string; after?: string }>({
+      queryFn: ({ id, after }) => told(() => request('revisions', { params: { id }, query: { limit: 50, ...(after ? { after } : {}) } })),
+      providesTags: ['history'],
+    }),
+    firstDocument: build.query<Circuit, string>({
+      queryFn: (id) => told(async () => (await request('firstDocument', { params: { id } })).document),
+    }),
+  }),
+});
+
+export const { useJobsQuery, useCreateCircuitMutation, useStockQuery, useSaveStockMutation, usePracticeQuery, useHistoryQuery } = server;

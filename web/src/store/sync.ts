@@ -1,0 +1,61 @@
+import { createSlice } from '@reduxjs/toolkit';
+import type { Edit } from '#core/circuit';
+import { clashed, closed, edited, followed, opened, refused, saveWaits, settled, taken } from './acts';
+
+interface SyncState {
+  /** the revision that the server has and the unsent edits start from */
+  revision: number;
+  /** edits made here that the server has not taken yet, oldest first */
+  unsent: Edit[];
+  saving: 'saved' | 'saving' | 'waiting' | 'refused';
+  savedAt: number | undefined;
+}
+
+const initialState: SyncState = { revision: 0, unsent: [], saving: 'saved', savedAt: undefined };
+
+const without = (unsent: readonly Edit[], edit: string): Edit[] => unsent.filter(({ id }) => id !== edit);
+
+/** What is still on its way to the server. */
+export const syncSlice = createSlice({
+  name: 'sync',
+  initialState,
+  reducers: {},
+  extraReducers: (build) =>
+    build
+      .addCase(opened, (_state, { payload: { revision, unsent, at } }) => ({
+        revision,
+        unsent: unsent.map(({ edit }) => edit),
+        saving: unsent.length > 0 ? 'saving' : 'saved',
+        savedAt: unsent.length > 0 ? undefined : at,
+      }))
+      .addCase(closed, () => initialState)
+      .addCase(edited, (state, { payload: { edit } }) => {
+        state.unsent.push(edit);
+        state.saving = 'saving';
+      })
+      .addCase(taken, (state, { payload: { edit, revision, at } }) => {
+        state.unsent = without(state.unsent, edit);
+        state.revision = revision;
+        state.savedAt = at;
+        state.saving = state.unsent.length > 0 ? 'saving' : 'saved';
+      })
+      .addCase(refused, (state, { payload: { edit, revision } }) => {
+        state.unsent = without(state.unsent, edit);
+        state.revision = revision;
+        state.saving = 'refused';
+      })
+      .addCase(followed, (state, { payload: { revision } }) => {
+        state.revision = revision;
+      })
+      .addCase(saveWaits, (state) => {
+        state.saving = 'waiting';
+      })
+      .addCase(clashed, (state) => {
+        state.saving = 'waiting';
+      })
+      .addCase(settled, (state, { payload: { revision, renamed } }) => {
+        state.revision = revision;
+        state.unsent = renamed ? state.unsent.map((edit) => ({ ...edit, id: renamed[edit.id] ?? edit.id })) : [];
+        state.saving = state.unsent.length > 0 ? 'saving' : 'saved';
+      }),
+});

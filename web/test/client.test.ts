@@ -1,0 +1,125 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import type { Question, Reply } from '#core/bench';
+import { createBenchClient, type Labourer, SILENT_AFTER_MS } from '../src/worker/client';
+
+type Message = Question | { readonly cancel: number };
+
+/** Workers that do nothing by themselves: the test answers for them. */
+function works() {
+  const hired: { readonly asked: Message[]; readonly say: (reply: Reply) => void; readonly crash: () => void; ended: boolean }[] = [];
+  const start = (): Labourer => {
+    const worker: Labourer = {
+      postMessage: (message) => void one.asked.push(message),
+      terminate: () => one.end(),
+      onmessage: null,
+      onerror: null,
+    };
+    const one = {
+      asked: [] as Message[],
+      say: (reply: Reply) => worker.onmessage?.({ data: reply } as MessageEvent<Reply>),
+      crash: () => worker.onerror?.(),
+      ended: false,
+      end() {
+        one.ended = true;
+      },
+    };
+    hired.push(one);
+    return worker;
+  };
+  return { client: createBenchClient(start), hired };
+}
+const types = (asked: readonly Message[]) => asked.map((one) => ('cancel' in one ? `cancel ${one.cancel}` : `${one.type} ${one.id}`));
+const study = {} as never;
+
+beforeEach(() => void vi.useFakeTimers());
+afterEach(() => void vi.useRealTimers());
+
+describe('the page asks its worker', () => {
+  it('and gets the answer, the progress before it, or why there is none', async () => {
+    const { client, hired } = works();
+    const seen: number[] = [];
+    const one = client.ask('study', {}, { onProgress: ({ seen: so }) => seen.push(so) });
+    const two = client.ask('stock', { parts: [] });
+    const three = client.ask('study', {});
+    hired[0]!.say({ id: 1, progress: { seen: 3, of: 9 } });
+    hired[0]!.say({ id: 2, answer: { count: 0 } });
+    hired[0]!.say({ id: 1, answer: study });
+    hired[0]!.say({ id: 3, error: 'no circuit' });
+    expect([await one, await two, seen]).toEqual([study, { count: 0 }, [3]]);
+    await expect(three).rejects.toThrow('no circuit');
+  });
+
+  it('what is not wanted any more is called off, and its answer is let go', async () => {
+    const { client, hired } = works();
+    const given = new AbortController();
+    const one = client.ask('study', {}, { signal: given.signal });
+    given.abort();
+    await expect(one).rejects.toMatchObject({ name: 'AbortError' });
+    expect(types(hired[0]!.asked)).toEqual(['study 1', 'cancel 1']);
+    hired[0]!.say({ id: 1, answer: study });
+  });
+
+  it('a new circuit leaves nobody waiting for answers about the old one, but for the stock', async () => {
+    const { client, hired } = works();
+    const old = client.ask('study', {});
+    const stock = client.ask('stock', { parts: [] });
+    void client.ask('circuit', { document: {} as never, practice: {} as never }).catch(() => undefined);
+    await expect(old).rejects.toMatchObject({ name: 'AbortError' });
+    hired[0]!.say({ id: 2, answer: { count: 0 } });
+    expect(await stock).toEqual({ count: 0 });
+  });
+});
+
+describe('the watchdog counts silence, not seconds', () => {
+  it('work that says it goes on is left alone however long it takes', async () => {
+    const { client, hired } = works();
+    const one = client.ask('study', {});
+    for (let beats = 0; beats < 50; beats++) {
+      vi.advanceTimersByTime(SILENT_AFTER_MS - 1);
+      hired[0]!.say({ id: 1, progress: { seen: beats, of: 50 } });
+    }
+    expect(hired).toHaveLength(1);
+    hired[0]!.say({ id: 1, answer: study });
+    expect(await one).toBe(study);
+  });
+  it('a long question speaks for those behind it', () => {
+    const { client, hired } = works();
+    void client.ask('study', {}).catch(() => undefined);
+    void client.ask('twin', { device: 'dK1' as never, part: {} as never }).catch(() => undefined);
+    for (let beats = 0; beats < 5; beats++) {
+      vi.advanceTimersByTime(SILENT_AFTER_MS - 1);
+      hired[0]!.say({ id: 1, progress: { seen: beats, of: 5 } });
+    }
+    expect(hired).toHaveLength(1);
+  });
+  it('with nothing asked no silence is too long', () => {
+    const { client, hired } = works();
+    void client.ask('stock', { parts: [] });
+    hired[0]!.say({ id: 1, answer: { count: 0 } });
+    vi.advanceTimersByTime(10 * SILENT_AFTER_MS);
+    expect(hired).toHaveLength(1);
+  });
+  it('a worker that falls silent, or dies, is replaced and given back what it knew, and what was asked', () => {
+    const { client, hired } = works();
+    const told = vi.fn();
+    client.onRestart(told);
+    const forget = (asked: Promise<unknown>) => void asked.catch(() => undefined);
+    forget(client.ask('stock', { parts: [] }));
+    forget(client.ask('circuit', { document: {} as never, practice: {} as never }));
+    forget(client.ask('run', { log: [], faults: [] }));
+    for (const id of [1, 2, 3]) hired[0]!.say({ id, answer: {} as never });
+    forget(client.ask('study', {}));
+    vi.advanceTimersByTime(SILENT_AFTER_MS);
+    expect([hired[0]!.ended, told.mock.calls.length]).toEqual([true, 1]);
+    expect(types(hired[1]!.asked)).toEqual(['stock -1', 'circuit -1', 'run -1', 'study 4']);
+    hired[1]!.crash();
+    expect(types(hired[2]!.asked)).toEqual(['stock -1', 'circuit -1', 'run -1', 'study 4']);
+  });
+  it('a question that takes the worker down again and again is given up, with words', async () => {
+    const { client, hired } = works();
+    const one = client.ask('study', {});
+    for (let k = 0; k < 3; k++) hired.at(-1)!.crash();
+    await expect(one).rejects.toThrow(/again and again/);
+    expect(types(hired.at(-1)!.asked)).toEqual([]);
+  });
+});
