@@ -3,19 +3,38 @@ const order = [
   'units',
   'linear',
   'circuit',
+  'kinds',
   'devices',
+  'graph',
   'network',
   'sequence',
   'explore',
+  'schools',
   'size',
   'check',
   'fit',
+  'brief',
   'find',
+  'look',
   'draw',
   'formats',
+  'words',
+  'bench',
+  'ask',
   'api',
 ];
 const computing = ['linear', 'network', 'sequence', 'explore', 'size', 'check', 'fit', 'find'];
+// The same in web: what is drawn with, the worker's end, what is kept, the bench, and the pages in layers.
+const webOrder = [
+  ['ui', 'worker'],
+  ['store'],
+  ['bench'],
+  ['frame', 'plates', 'label'],
+  ['supply', 'parts', 'prove', 'find', 'jobs', 'stock', 'practice', 'handbook', 'brief'],
+  ['circuit'],
+  ['app'],
+];
+const webFolder = (names) => `^web/src/(${names.join('|')})/`;
 const folder = (names) => `^core/src/(${names.join('|')})/`;
 
 module.exports = {
@@ -50,6 +69,18 @@ module.exports = {
       severity: 'error',
       from: { path: folder(['formats']), pathNot: '\\.test\\.ts$|/spice\\.ts$' },
       to: { path: folder(computing) },
+    },
+    ...webOrder.slice(0, -1).map((names, index) => ({
+      name: `web-${names[0]}-looks-up`,
+      severity: 'error',
+      from: { path: webFolder(names) },
+      to: { path: webFolder(webOrder.slice(index + 1).flat()) },
+    })),
+    {
+      name: 'web-stages-stand-apart',
+      severity: 'error',
+      from: { path: '^web/src/(supply|parts|prove|find|jobs|stock|practice|handbook|brief)/' },
+      to: { path: webFolder(webOrder[4]), pathNot: '^web/src/$1/' },
     },
     {
       name: 'enter-by-the-door',

@@ -2,10 +2,12 @@ import { execFileSync, spawnSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { cpus, tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Circuit } from '#core/circuit';
 import { writeSpice } from '#core/formats';
-import { createNet, type Net, planNetwork, setPart, solveNet } from '#core/network';
-import { ZERO } from '#core/units';
+import type { PlannedPart } from '#core/graph';
+import type { How, State } from '#core/kinds';
+import { createNet, type Net, type NetworkPlan, planNetwork, setPart, solveNet } from '#core/network';
+import { rowPanel } from '../core/src/testing/panel';
+import { median, milliseconds, round } from './measure';
 
 /**
  * Solve and toggle times of panels of N devices, and the ratio to ngspice on the same netlists in the same run.
@@ -14,79 +16,18 @@ import { ZERO } from '#core/units';
 const SIZES = [20, 100, 500, 2000];
 const folder = mkdtempSync(join(tmpdir(), 'mando-bench-'));
 
-/** Rungs of a switch and a relay coil on one transformer, a load on every tenth: about three nodes a device. */
-function panel(devices: number): Circuit {
-  const circuit: Circuit = {
-    schema: 1,
-    number: `P${devices}`,
-    title: `panel of ${devices}`,
-    site: 'bench',
-    practice: 'na',
-    devices: {},
-    conductors: {},
-    cables: {},
-    powerSwitch: { control: { open: [], lift: [] }, isolated: { open: [], lift: [] }, staysOn: [] },
-    complaints: [],
-  };
-  let wires = 0;
-  const add = (tag: string, family: string, nameplate: Record<string, number | string>) => {
-    const id = `d${tag}` as never;
-    circuit.devices[id] = {
-      id,
-      tag,
-      family,
-      title: tag,
-      nameplate: Object.fromEntries(Object.entries(nameplate).map(([name, value]) => [name, { value, evidence: 'print' as const }])),
-      place: { kind: 'panel', name: 'p' },
-      hazard: 'none',
-      notes: '',
-    };
-  };
-  const wire = (a: string, b: string) => {
-    const id = `w${++wires}` as never;
-    circuit.conductors[id] = {
-      id,
-      number: String(wires),
-      ends: [`d${a}`, `d${b}`] as never,
-      size: { awg: 18 },
-      material: 'Cu',
-      colour: 'red',
-      insulationV: 300,
-      lengthM: { value: 1, evidence: 'measured' },
-      cable: null,
-      core: null,
-    };
-  };
-  add('G1', 'supply-1ph', { volts: 120, hz: '60' });
-  add('T1', 'control-transformer-24', { va: 100 });
-  wire('G1:L', 'T1:120');
-  wire('G1:N', 'T1:COM');
-  let [hot, cold] = ['T1:R', 'T1:C'];
-  for (let k = 0; k < devices / 2 - 1; k++) {
-    add(`S${k}`, 'push-button', { form: 'NO' });
-    add(`K${k}`, 'relay-interface-1', { coilKind: 'AC', coilV: 24, coilHz: '60', inrushVa: 1.2, sealedVa: 0.6 });
-    wire(hot, `S${k}:1`);
-    wire(`S${k}:2`, `K${k}:A1`);
-    wire(`K${k}:A2`, cold);
-    [hot, cold] = [`S${k}:1`, `K${k}:A2`];
-  }
-  return circuit;
-}
+const time = (work: () => unknown, rounds: number): number => milliseconds(work, rounds) * 1000;
 
-const median = (list: number[]): number => list.sort((a, b) => a - b)[Math.floor(list.length / 2)]!;
-const time = (work: () => void, rounds: number): number =>
-  median(
-    Array.from({ length: rounds }, () => {
-      const started = process.hrtime.bigint();
-      work();
-      return Number(process.hrtime.bigint() - started) / 1000;
-    }),
-  );
+/** A part in one of its modes, its numbers as they are at rest. */
+const inMode = ({ kind, part }: PlannedPart, place: number): How => {
+  const mode = kind.modes[place] ?? kind.modes[0] ?? '';
+  return { state: { mode, ...kind.values(part) } as State<string, string>, fault: undefined };
+};
 
-const rest = (mode: number) => ({ mode, value: 1, emf: ZERO, fault: undefined });
-function fresh(plan: ReturnType<typeof planNetwork>): Net {
+function fresh(plan: NetworkPlan): Net {
   const net = createNet(plan, 60);
-  for (const { part, index } of plan.parts) setPart(net, index, rest(part.kind === 'contact' && index % 3 === 0 ? 1 : 0));
+  for (const planned of plan.parts)
+    setPart(net, planned.index, inMode(planned, planned.part.kind === 'contact' && planned.index % 3 === 0 ? 1 : 0));
   solveNet(net);
   return net;
 }
@@ -104,9 +45,9 @@ console.log(
   `${cpus()[0]?.model}, Node ${process.version}, ${execFileSync('ngspice', ['--version'], { encoding: 'utf8' }).match(/ngspice-\S+/)?.[0]}`,
 );
 // the engine's compiler has seen the loops before anything is timed
-for (let k = 0; k < 400; k++) fresh(planNetwork(panel(20)));
+for (let k = 0; k < 400; k++) fresh(planNetwork(rowPanel(20)));
 const rows = SIZES.map((size) => {
-  const plan = planNetwork(panel(size));
+  const plan = planNetwork(rowPanel(size));
   const net = fresh(plan);
   const contact = plan.parts.findLast(({ part }) => part.kind === 'contact' && part.symbol === 'push')!;
   let mode = 0;
@@ -118,7 +59,7 @@ const rows = SIZES.map((size) => {
   }, rounds);
   const toggle = time(() => {
     mode = 1 - mode;
-    setPart(net, contact.index, rest(mode));
+    setPart(net, contact.index, inMode(contact, mode));
     solveNet(net);
   }, rounds);
   const netlist = writeSpice(net, 'panel');
@@ -129,7 +70,6 @@ const rows = SIZES.map((size) => {
     ((median([0, 1, 2].map(() => judge(netlist, `let k = 0\nwhile k < ${loops}\nac lin 1 60 60\nlet k = k + 1\nend`))) - base) / loops) *
     1e6;
   const inner = ((median([0, 1, 2].map(() => judge(netlist, `ac lin ${points} 59 61`))) - base) / points) * 1e6;
-  const round = (value: number) => Math.round(value * 10) / 10;
   return {
     devices: size,
     nodes: plan.nodeCount,

@@ -1,5 +1,8 @@
 import { expect, type Page } from '@playwright/test';
 
+/** Turns a switch: its radio lies hidden in the label that is seen. */
+const turn = (page: Page, name: string) => page.getByRole('radio', { name }).check({ force: true });
+
 /** What a technician does, in the words of the screen. */
 export const technician = (page: Page) => ({
   async open(title: string | RegExp, path = '/') {
@@ -17,14 +20,15 @@ export const technician = (page: Page) => ({
     await expect(page.getByRole('heading', { name: /copy$/, level: 1 })).toBeVisible();
     await expect(page.locator('[data-symbol]').first()).toBeVisible();
   },
-  power: (position: 'Isolated' | 'Control on' | 'All on') => page.getByRole('radio', { name: position }).click(),
+  power: (position: 'Isolated' | 'Control on' | 'All on') => turn(page, position),
+  meter: (setting: string) => turn(page, setting),
   async select(what: string) {
     const box = page.getByRole('combobox', { name: /Go to/ });
     // the list is there once the circuit is; until then it is asked again
     await expect(async () => {
       await box.fill('');
       await box.fill(what);
-      await page.locator('#goto-found [role=option]').first().waitFor({ timeout: 1000 });
+      await page.locator('[data-goto] [role=option][data-highlighted]').first().waitFor({ timeout: 1000 });
     }).toPass({ timeout: 15_000 });
     await box.press('Enter');
   },
@@ -42,9 +46,13 @@ export const technician = (page: Page) => ({
   },
   async toLastEvent() {
     const next = page.getByRole('button', { name: 'Next event' });
-    await page.waitForTimeout(250);
+    await expect(page.locator('[data-run="current"]')).toBeVisible();
     // the button goes grey as the last event comes by itself: that is what is wanted
-    for (let tries = 0; tries < 30 && !(await next.isDisabled()); tries++) await next.click({ timeout: 1500 }).catch(() => undefined);
+    await expect(async () => {
+      while (!(await next.isDisabled())) await next.click({ timeout: 1500 }).catch(() => undefined);
+      await expect(page.locator('[data-run="current"]')).toBeVisible();
+      await expect(next).toBeDisabled({ timeout: 500 });
+    }).toPass({ timeout: 20_000 });
   },
   reading: async (): Promise<number> => Number((await page.locator('[data-reading]').getAttribute('data-reading')) || Number.NaN),
   async expectReading(least: number, most: number) {

@@ -108,7 +108,7 @@ test('a fuse that blew is shown and replaced; ohms are refused live and given de
   await expect(tech.plate()).toContainText('Blown.');
   await page.keyboard.press('Control+z');
   await tech.leads('F1:1', 'F1:2');
-  await page.getByRole('radio', { name: 'ohms' }).click();
+  await tech.meter('ohms');
   await expect(page.locator('[data-reading="live"]')).toBeVisible();
   await tech.power('Isolated');
   await expect(page.locator('[data-reading="0.1"], [data-reading="0.0"]')).toBeVisible();

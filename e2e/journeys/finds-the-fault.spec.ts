@@ -21,7 +21,7 @@ for (const [words, most] of [
       const count = await page.getByText(/\d+ readings? ·/).textContent();
       await page.getByRole('button', { name: 'Take it from the bench meter' }).click();
       await expect(page.getByText(/\d+ readings? ·/)).not.toHaveText(count ?? '');
-      await page.waitForTimeout(150);
+      await expect(page.locator('[data-answer="current"]')).toBeVisible();
     }
     await expect(found).toContainText(words);
     await expect(found).toContainText('That is what was hidden');

@@ -72,7 +72,6 @@ test('a lifted common lets both coil ends float, and both rise to 27 V on the ca
   await tech.expectReading(0, 0.05);
   await page.keyboard.press('Control+z');
   await tech.saved();
-  await page.waitForTimeout(500);
   await tech.toLastEvent();
   await tech.expectReading(25, 26);
 });
@@ -83,7 +82,6 @@ test('everything stays put after a reload, and a second tab follows', async ({ p
   await tech.power('All on');
   await tech.leads('T1:R', 'T1:C');
   await tech.expectReading(27, 28);
-  await page.waitForTimeout(600);
   await page.reload();
   await expect(page.getByRole('radio', { name: 'All on' })).toBeChecked();
   await tech.expectReading(27, 28);
@@ -108,7 +106,7 @@ test('is worked by keyboard alone, and axe finds nothing', async ({ page }) => {
     .first()
     .press('Enter');
   await expect(page.locator('[data-symbol]').first()).toBeVisible();
-  await page.getByRole('radio', { name: 'All on' }).press('Enter');
+  await page.getByRole('radio', { name: 'All on' }).press('Space');
   await page.locator('svg[data-sheet]').focus();
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('ArrowDown');
