@@ -50,6 +50,7 @@ step('format and lint', bin('biome'), ['check', '.']);
 step('types', bin('tsc'), ['--noEmit', '-p', 'tsconfig.json']);
 step('types of the core alone', bin('tsc'), ['--noEmit', '-p', 'tsconfig.core.json']);
 step('arrows between the layers', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', 'core', 'cli', 'server', 'web/src']);
+step('docstrings of core', process.execPath, ['--import', 'tsx', 'scripts/docstrings.ts']);
 step('nothing unused', bin('knip'), ['--include', 'files,dependencies,unlisted,unresolved,duplicates,exports,types']);
 step('unit tests', bin('vitest'), ['run', '--project', 'unit']);
 step('build', process.execPath, ['scripts/buildWeb.mjs']);

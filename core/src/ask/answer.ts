@@ -37,6 +37,7 @@ const lineSchema = z.looseObject({ id: z.unknown().optional(), ask: z.string() }
 const isName = (name: string): name is LineName => Object.hasOwn(LINES, name);
 const problem = (code: string, at: string, message: string): Problem => ({ code, at, message });
 
+/** Takes questions against a shop of circuits and stock. What is wrong with one comes back as problems; only a fault of the program is thrown. */
 export function createAsker(shop: Shop): Asker {
   const desk: Desk = { shop, open: createOpener(shop) };
   const answer = (name: LineName, facts: unknown): { ok: true; value: unknown } | { ok: false; problems: readonly Problem[] } => {

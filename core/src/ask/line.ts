@@ -14,4 +14,5 @@ export interface LineKind<S extends z.ZodType, A> {
   answer(facts: z.infer<S>, desk: Desk): Result<A>;
 }
 
+/** A kind of question: the facts that it takes, and what it answers. The types of both are kept. */
 export const lineKind = <S extends z.ZodType, A>(kind: LineKind<S, A>): LineKind<S, A> => kind;

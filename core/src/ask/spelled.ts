@@ -49,6 +49,7 @@ export function readSet(circuit: Circuit, text: string): Result<LogEntry[]> {
 
 const POWERS: readonly PowerPosition[] = ['on', 'control', 'isolated'];
 
+/** A position of the power switch as people write it. */
 export function readPower(text: string): Result<PowerPosition> {
   const power = POWERS.find((one) => one === text);
   return power ? fine(power) : bad(text, `--power is on, control or isolated, not "${text}".`);

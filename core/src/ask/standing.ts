@@ -50,6 +50,7 @@ export interface Opened {
 /** How many circuits are kept open at once. */
 const MOST_OPEN = 20;
 
+/** Opens circuits by what a question names, and keeps the plan of each that is open. */
 export function createOpener(shop: Shop): (facts: CircuitFacts) => Result<Opened> {
   const open = new Map<string, Opened>();
   return ({ circuit: named, edits = [] }) => {
@@ -97,6 +98,7 @@ function logOfFacts({ circuit }: Opened, { power = 'on', set = [], log }: Standi
   return sets.ok ? fine([{ atMs: 0, power: turned.value }, ...sets.value.flat()]) : sets;
 }
 
+/** The circuit run up to the moment that a question asks about, with its faults set in. */
 export const momentOf = ({ at = 0 }: StandingFacts): Result<number> => (typeof at === 'number' ? fine(at) : readMoment(at));
 
 /** Runs a circuit to a moment and lets the rig's nets show it. @param untilMs stops the run there; to its end unless said */

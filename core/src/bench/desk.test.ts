@@ -3,6 +3,7 @@ import type { LogEntry } from '#core/circuit';
 import { drain } from '#core/explore';
 import { DEFAULT_PRACTICE } from '#core/schools';
 import { DEMO, demo, on, point, powered } from '../testing/demo';
+import { dev } from '../testing/ids';
 import { createDesk, type FindAsk, type LookAnswer, type LookAsk, type Questions } from './index';
 
 /** A desk with a circuit run on it, each answer drained. */
@@ -74,9 +75,9 @@ describe('the desk', () => {
 
   it('counts down what it waits for, and says why', () => {
     const { look } = desk('Q1', cooling);
-    const seen = look(100_000, { device: 'dK1' as never });
+    const seen = look(100_000, { device: dev('dK1') });
     expect(seen.why).toEqual([{ words: 'Waits for DT1.', endsAtMs: 185_002, device: 'dDT1' }]);
-    expect(look(300_000, { device: 'dK1' as never }).why).toEqual([]);
+    expect(look(300_000, { device: dev('dK1') }).why).toEqual([]);
   });
 });
 
@@ -86,7 +87,7 @@ describe('the meter', () => {
     expect(look(300_000, between('K1:A1', 'T1:C')).reading).toMatchObject({ verdict: 'good', unit: 'V AC', floats: false });
   });
   it('says what it should read when a fault is in', () => {
-    const { look, between } = desk('Q1', cooling, [{ device: 'dPS1' as never, part: '1-2', mode: 'stuckOpen' }]);
+    const { look, between } = desk('Q1', cooling, [{ device: dev('dPS1'), part: '1-2', mode: 'stuckOpen' }]);
     const { reading } = look(300_000, between('PS1:1', 'PS1:2'));
     expect(reading).toMatchObject({ verdict: 'look' });
     expect(reading!.shouldRead).toBe('0.01 V');
@@ -147,7 +148,7 @@ describe('finding, as the page asks', () => {
   });
   it('takes a reading of the hidden fault, not of the healthy circuit', () => {
     const { find, between } = desk('Q1', []);
-    const hidden = { device: 'dPS1' as never, part: '1-2', mode: 'stuckOpen' };
+    const hidden = { device: dev('dPS1'), part: '1-2', mode: 'stuckOpen' };
     const take = { ...between('PS1:1', 'PS1:2'), mode: 'vac' as const };
     expect(find({ ...ask, hidden, take }).taken).toBeGreaterThan(26);
     expect(find({ ...ask, take }).taken).toBeLessThan(0.1);
@@ -155,7 +156,7 @@ describe('finding, as the page asks', () => {
   it('clears what the readings clear', () => {
     const { find, between } = desk('Q1', []);
     const measured = [{ ...between('PS1:1', 'PS1:2'), mode: 'vac' as const, volts: 26.9 }];
-    const answer = find({ ...ask, hidden: { device: 'dPS1' as never, part: '1-2', mode: 'stuckOpen' }, measured });
+    const answer = find({ ...ask, hidden: { device: dev('dPS1'), part: '1-2', mode: 'stuckOpen' }, measured });
     expect(answer.ranked[0]!.words).toEqual(['PS1 1-2 stays open']);
     expect(answer.cleared).toEqual(expect.arrayContaining(['DT1', 'TC1', 'F1']));
     expect(answer.advice).toBeNull();

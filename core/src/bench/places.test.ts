@@ -3,6 +3,7 @@ import type { StockPart } from '#core/devices';
 import { drain } from '#core/explore';
 import { DEFAULT_PRACTICE } from '#core/schools';
 import { demo } from '../testing/demo';
+import { dev } from '../testing/ids';
 import { stock } from '../testing/stock';
 import { createDesk, type PlaceAsk } from './index';
 
@@ -26,7 +27,7 @@ const hand = (coilV: number): StockPart => ({
     coilHz: { value: '60', evidence: 'print' },
   },
 });
-const K1 = 'dK1' as never;
+const K1 = dev('dK1');
 
 describe('a place on the desk', () => {
   it('answers for the present state at once, tells how many states it has seen, and comes to an end', () => {

@@ -28,6 +28,7 @@ export interface Queue {
   readonly isEmpty: boolean;
 }
 
+/** A queue in front of a desk. Whoever steps it decides how much time there is. */
 export function createQueue(desk: Desk): Queue {
   let tasks: Task[] = [];
   const drop = (task: Task): void => {

@@ -44,6 +44,7 @@ export const sheetView = (circuit: Circuit, sheet: Sheet): SheetView => ({
   spareWords: sheet.spare.map((one) => tellSpare(circuit, one)),
 });
 
+/** A finding with its words, as it crosses to a screen. */
 export const findingView = (circuit: Circuit, finding: Finding): FindingView => ({
   ...tellFinding(circuit, finding),
   id: finding.id,
@@ -60,6 +61,7 @@ export const findingView = (circuit: Circuit, finding: Finding): FindingView => 
   missing: finding.missing,
 });
 
+/** A row of a judgement with what is asked and what it is held against in words. */
 export const rowView = (row: Row): RowView => ({ ...row, asksWords: tellAsks(row.asks), ratingWords: tellRating(row.rating) });
 
 const seenIn = (circuit: Circuit, { volts, calls }: CoilSeen): SeenVolts => ({ volts, state: tellCalls(circuit, calls) });
@@ -161,6 +163,7 @@ export function studyView(study: Study): StudyAnswer {
   };
 }
 
+/** A candidate with the words of its cells, as it crosses to a screen. */
 export function candidateView(
   { circuit, pairs }: Pick<Place, 'circuit' | 'pairs'>,
   { part, verdict, word, cells, mapping, exposure }: Candidate,

@@ -10,6 +10,7 @@ export const baseFor = (circuits: number): '8-pin' | '11-pin' | '14-blade' | und
 /** What switches a set of circuits: the same act everywhere asks for a contactor, opposite acts for a changeover relay. */
 export type Arrangement = { readonly part: 'none' } | { readonly part: 'contactor' | 'changeover relay'; readonly poles: number };
 
+/** What switches circuits that go on or off with one call. Common practice. */
 export function arrangementFor(acts: readonly ('on' | 'off')[]): Arrangement {
   const goOn = acts.filter((act) => act === 'on').length;
   const goOff = acts.length - goOn;

@@ -3,6 +3,7 @@ import { applyChanges, type Circuit, type EditChange, terminalId } from '#core/c
 import { explore } from '#core/explore';
 import { bench, DEMO, demo, on, powered } from '../testing/demo';
 import { edited, set } from '../testing/edits';
+import { dev } from '../testing/ids';
 import { checkStudy, isSound, studyOf } from './index';
 
 const study = (circuit: Circuit) => studyOf(circuit, explore(circuit));
@@ -24,7 +25,7 @@ describe.each(DEMO)('%s ships sound', (name) => {
 describe('each rule both ways', () => {
   it('K2 with a 24 V coil on 240 V burns and is blocked; put back it is good', () => {
     const wrong = edited(demo('Q1'), set('dK2', 'coilV', 24));
-    const found = checkStudy(study(wrong)).find(({ devices }) => devices.includes('dK2' as never))!;
+    const found = checkStudy(study(wrong)).find(({ devices }) => devices.includes(dev('dK2')))!;
     expect([found.rule, found.verdict]).toEqual(['coil-window', 'block']);
     expect(coilOf(wrong, 'K2').word).toBe('burns');
     expect(coilOf(edited(wrong, set('dK2', 'coilV', 240)), 'K2').verdict).toBe('good');
@@ -36,8 +37,8 @@ describe('each rule both ways', () => {
     const [three] = endsAt(sound, 'dK2:3');
     // the wires' far ends go from K1's load side to the thermostat's R and C
     const onR: EditChange[] = [
-      { type: 'moveEnd', conductor: one!.wire, end: one!.end === 0 ? 1 : 0, to: terminalId('dTC1' as never, 'R') },
-      { type: 'moveEnd', conductor: three!.wire, end: three!.end === 0 ? 1 : 0, to: terminalId('dTC1' as never, 'C') },
+      { type: 'moveEnd', conductor: one!.wire, end: one!.end === 0 ? 1 : 0, to: terminalId(dev('dTC1'), 'R') },
+      { type: 'moveEnd', conductor: three!.wire, end: three!.end === 0 ? 1 : 0, to: terminalId(dev('dTC1'), 'C') },
     ];
     const applied = applyChanges(sound, onR);
     if (!applied.ok) throw new Error('no');
@@ -59,13 +60,13 @@ describe('each rule both ways', () => {
     expect(coilOf(dcCoil, 'K3').verdict).toBe('danger');
     // the feedback contact now feeds an AC coil from the 24 V DC supply: put the fan relay’s family in place of the PLC input
     const pump = demo('Q3');
-    const relay: Circuit['devices'][string] = { ...demo('Q1').devices.dK3!, id: 'dKA' as never, tag: 'K9' };
+    const relay: Circuit['devices'][string] = { ...demo('Q1').devices.dK3!, id: dev('dKA'), tag: 'K9' };
     const wires = endsAt(pump, 'dPLC1:I0').concat(endsAt(pump, 'dPLC1:M'));
     const onDc = edited(
       pump,
       { type: 'addDevice', device: relay },
-      { type: 'moveEnd', conductor: wires[0]!.wire, end: wires[0]!.end, to: terminalId('dKA' as never, '1') },
-      { type: 'moveEnd', conductor: wires[1]!.wire, end: wires[1]!.end, to: terminalId('dKA' as never, '3') },
+      { type: 'moveEnd', conductor: wires[0]!.wire, end: wires[0]!.end, to: terminalId(dev('dKA'), '1') },
+      { type: 'moveEnd', conductor: wires[1]!.wire, end: wires[1]!.end, to: terminalId(dev('dKA'), '3') },
     );
     expect(coilOf(onDc, 'K9').verdict).toBe('block');
   });

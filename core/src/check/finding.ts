@@ -55,6 +55,7 @@ export interface FindingOf<Id extends string, T> {
   readonly missing: readonly FieldName[];
 }
 
+/** A finding from what a rule says: its id is made of the rule and what it is about, so that it stays the same while the trouble does. */
 export function findingOf<Id extends string, T>(rule: Rule<Id, T>, { about, key, told, verdict, ...said }: Opinion<T>): FindingOf<Id, T> {
   return {
     id: [rule.id, ...(about[0] ? [about[0].id] : []), ...(key ? [key] : [])].join(':'),

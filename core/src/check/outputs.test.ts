@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { FamilyName } from '#core/devices';
 import { explore } from '#core/explore';
 import { bench, on, powered } from '../testing/demo';
+import { dev } from '../testing/ids';
 import { line, rigged } from '../testing/rigged';
 import { checkStudy, studyOf } from './index';
 
@@ -28,7 +29,7 @@ const behind = (output: FamilyName, sealedVa: number, bleedW?: number) =>
   );
 
 const found = (circuit: ReturnType<typeof behind>, rule: string) =>
-  checkStudy(studyOf(circuit, explore(circuit))).filter((one) => one.rule === rule && one.devices.includes('dK1' as never));
+  checkStudy(studyOf(circuit, explore(circuit))).filter((one) => one.rule === rule && one.devices.includes(dev('dK1')));
 
 describe('an output that leaks while it is off', () => {
   // 4 mA at 120 V is 30 kΩ; the coil with its gap open 7.2 kΩ at pf 0.75: 120·7.2/|30 + 5.4 + j4.76| = 24.2 V

@@ -5,14 +5,15 @@ import { DEFAULT_PRACTICE, type Practice } from '#core/schools';
 import { tellFinding } from '#core/words';
 import { demo } from '../testing/demo';
 import { edited, set } from '../testing/edits';
+import { dev, end, wire as wireId } from '../testing/ids';
 import { checkStudy, RULE_IDS, studyOf } from './index';
 
 const wireAt = (name: string, a: string, b: string) =>
-  Object.values(demo(name).conductors).find(({ ends }) => ends.includes(a as never) && ends.includes(b as never))!;
+  Object.values(demo(name).conductors).find(({ ends }) => ends.includes(end(a)) && ends.includes(end(b)))!;
 /** Moves the end of the wire between two terminals that stands on the second to a third. */
 const move = (name: string, from: string, at: string, to: string): EditChange => {
   const wire = wireAt(name, from, at);
-  return { type: 'moveEnd', conductor: wire.id, end: wire.ends[0] === at ? 0 : 1, to: to as never };
+  return { type: 'moveEnd', conductor: wire.id, end: wire.ends[0] === at ? 0 : 1, to: to === null ? null : end(to) };
 };
 const insulate = (name: string, cable: string, volts: number): EditChange => {
   const circuit = demo(name);
@@ -50,16 +51,14 @@ const asLatching = (): EditChange[] => {
     ...landed.map(({ wire, index }): EditChange => ({ type: 'moveEnd', conductor: wire.id, end: index, to: null })),
     { type: 'removeDevice', device: old.id },
     { type: 'addDevice', device: { ...old, family: 'relay-latching', nameplate: plate } },
-    ...landed.map(
-      ({ wire, index, mark }): EditChange => ({ type: 'moveEnd', conductor: wire.id, end: index, to: `dK3:${to[mark]}` as never }),
-    ),
+    ...landed.map(({ wire, index, mark }): EditChange => ({ type: 'moveEnd', conductor: wire.id, end: index, to: end(`dK3:${to[mark]}`) })),
   ];
 };
 /** A pilot lamp across a switch, as some have: it leaks through the coil behind it. */
 const pilotAcross = (name: string, a: string, b: string, volts: number, watts: number): EditChange[] => {
   const like = Object.values(demo(name).conductors)[0]!;
   const lamp = {
-    id: 'dH9' as never,
+    id: dev('dH9'),
     tag: 'H9',
     family: 'lamp',
     title: 'Pilot lamp',
@@ -75,8 +74,8 @@ const pilotAcross = (name: string, a: string, b: string, volts: number, watts: n
       type: 'addDevice',
       device: { ...lamp, nameplate: { volts: { value: volts, evidence: 'print' }, watts: { value: watts, evidence: 'print' } } },
     },
-    { type: 'addConductor', conductor: { ...like, id: 'w98' as never, ends: [a as never, 'dH9:1' as never] } },
-    { type: 'addConductor', conductor: { ...like, id: 'w99' as never, ends: ['dH9:2' as never, b as never] } },
+    { type: 'addConductor', conductor: { ...like, id: wireId('w98'), ends: [end(a), end('dH9:1')] } },
+    { type: 'addConductor', conductor: { ...like, id: wireId('w99'), ends: [end('dH9:2'), end(b)] } },
   ];
 };
 const school = (name: string, value: string): Practice => ({ ...DEFAULT_PRACTICE, schools: { [name]: value } });
@@ -112,7 +111,7 @@ const broken: readonly [
       move('Q2', 'dK1:T1', 'dKT1:NC', 'dX1:9'),
       {
         type: 'addConductor',
-        conductor: { ...wireAt('Q2', 'dK1:T1', 'dKT1:NC'), id: 'w99' as never, ends: ['dK1:T2' as never, 'dKT1:NC' as never] },
+        conductor: { ...wireAt('Q2', 'dK1:T1', 'dKT1:NC'), id: wireId('w99'), ends: [end('dK1:T2'), end('dKT1:NC')] },
       },
     ],
     'dKT1',
@@ -170,7 +169,7 @@ const broken: readonly [
       move('L1B', 'dK1:14', 'dE1:C2', 'dX1:1'),
       {
         type: 'addConductor',
-        conductor: { ...wireAt('L1B', 'dK1:14', 'dE1:C2'), id: 'w99' as never, ends: ['dX1:1' as never, 'dE1:C2' as never] },
+        conductor: { ...wireAt('L1B', 'dK1:14', 'dE1:C2'), id: wireId('w99'), ends: [end('dX1:1'), end('dE1:C2')] },
       },
     ],
     'dE1',
@@ -188,7 +187,7 @@ describe('each rule finds what breaks it, and nothing in the mended twin', () =>
     '%s',
     (_title, [rule, name, changes, device, verdict, practice, mended]) => {
       const circuit = edited(demo(name), ...changes);
-      const found = findingsOf(circuit, practice).filter((one) => one.rule === rule && one.devices.includes(device as never));
+      const found = findingsOf(circuit, practice).filter((one) => one.rule === rule && one.devices.includes(dev(device)));
       expect(found.map((one) => one.verdict)).toContain(verdict);
       for (const one of found) {
         const words = tellFinding(circuit, one);
@@ -198,7 +197,7 @@ describe('each rule finds what breaks it, and nothing in the mended twin', () =>
       }
       if (mended?.length === 0) return; // the twin is told below
       const after = findingsOf(edited(demo(name), ...(mended ?? [])), mended ? practice : undefined);
-      expect(after.filter((one) => one.rule === rule && one.devices.includes(device as never) && one.verdict === verdict)).toEqual([]);
+      expect(after.filter((one) => one.rule === rule && one.devices.includes(dev(device)) && one.verdict === verdict)).toEqual([]);
     },
   );
   it('a job that breaks one leg only says nothing of a load that stays live', () => {

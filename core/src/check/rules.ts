@@ -62,6 +62,7 @@ export const RULE_IDS: readonly RuleId[] = RULES.map(({ id }) => id);
 /** A rule as whoever loops over rules sees it: its opinions are its own. */
 const found = (rule: Rule<string, unknown>, opinion: Opinion<unknown>): Finding => findingOf(rule, opinion) as Finding;
 
+/** Every finding about a circuit, rule by rule. */
 export const checkStudy = (study: Study): Finding[] =>
   RULES.flatMap((rule) => rule.find(study).map((opinion: Opinion<unknown>) => found(rule, opinion)));
 

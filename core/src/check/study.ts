@@ -17,6 +17,7 @@ export interface Study {
   readonly poles: readonly PoleJudgement[];
 }
 
+/** What the rules judge by: coils and poles judged once, in every state that was seen. */
 export function studyOf(circuit: Circuit, exploration: Exploration, practice: Practice = DEFAULT_PRACTICE): Study {
   const tables = tablesFor(practice);
   const { plan } = exploration;

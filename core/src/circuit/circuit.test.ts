@@ -5,6 +5,7 @@ import { describe, expect, it } from 'vitest';
 import { catalogue } from '#core/devices';
 import { circuitJsonSchema, readCircuit, writeCircuit } from '#core/formats';
 import { DEMO, demo } from '../testing/demo';
+import { dev } from '../testing/ids';
 import { applyChanges, type Circuit, clash, type EditChange, findTerminal, touches } from './index';
 
 const circuit = demo('Q1');
@@ -92,7 +93,7 @@ describe('edits', () => {
   it('are taken whole or not at all, and say what is wrong', () => {
     const refused = applyChanges(circuit, [
       { type: 'retitleCircuit', to: 'x' },
-      { type: 'removeDevice', device: 'dK1' as never },
+      { type: 'removeDevice', device: dev('dK1') },
     ]);
     expect(refused.ok ? [] : refused.problems.map(({ code }) => code)).toEqual(['still-wired']);
   });

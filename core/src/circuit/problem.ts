@@ -7,7 +7,9 @@ export interface Problem {
 
 export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problems: readonly Problem[] };
 
+/** A result that went well. */
 export const fine = <T>(value: T): Result<T> => ({ ok: true, value });
+/** A result that did not, with every reason. */
 export const wrong = (...problems: Problem[]): Result<never> => ({ ok: false, problems });
 
 /** Stops on a fault of our own: never for what a person typed. */

@@ -2,10 +2,13 @@ import type { Catalogue } from './catalogue';
 import { fine, type Problem, type Result, wrong } from './problem';
 import type { Circuit, Conductor, Device, DeviceId, TerminalId } from './schema';
 
+/** The id of a terminal: its device and its mark. */
 export const terminalId = (device: DeviceId, mark: string): TerminalId => `${device}:${mark}` as TerminalId;
 
+/** The device of a terminal. */
 export const deviceOf = (terminal: TerminalId): DeviceId => terminal.slice(0, terminal.indexOf(':')) as DeviceId;
 
+/** The mark of a terminal, as it is printed on the device. */
 export const markOf = (terminal: TerminalId): string => terminal.slice(terminal.indexOf(':') + 1);
 
 /** `K1:A1`, as people write it. */
@@ -15,20 +18,26 @@ export const spellTerminal = (circuit: Circuit, terminal: TerminalId): string =>
 /** A point where a lead can be put: a terminal, or the loose end of a conductor (`w12.1`). */
 export type Point = TerminalId | `${string}.0` | `${string}.1`;
 
+/** The point at the end of a conductor that is landed nowhere. */
 export const looseEnd = (conductor: string, end: 0 | 1): Point => `${conductor}.${end}`;
 
+/** Whether a point is a terminal of a device. */
 export const isTerminal = (point: Point): point is TerminalId => point.includes(':');
+/** Whether a point is an end that is landed nowhere. */
 export const isLooseEnd = (point: Point): boolean => !isTerminal(point);
 
+/** A point as people say it: `K1:A1`, or `108 loose end`. */
 export const spellPoint = (circuit: Circuit, point: Point): string => {
   if (isTerminal(point)) return spellTerminal(circuit, point);
   const wire = circuit.conductors[point.slice(0, -2)];
   return `end of ${wire?.number ?? '?'}`;
 };
 
+/** The device that carries a tag, whatever its case. */
 export const deviceByTag = (circuit: Circuit, tag: string): Device | undefined =>
   Object.values(circuit.devices).find((device) => device.tag === tag.toUpperCase());
 
+/** The conductors landed on a terminal. */
 export const conductorsAt = (circuit: Circuit, terminal: TerminalId): Conductor[] =>
   Object.values(circuit.conductors).filter((wire) => wire.ends.includes(terminal));
 
@@ -45,12 +54,14 @@ export function findTerminal(circuit: Circuit, catalogue: Catalogue, spelled: st
     : wrong(problem(`${device.tag} has no terminal ${mark || '(nothing)'}; it has ${marks.join(', ')}. Pick one.`));
 }
 
+/** Every tag of a circuit in order, for the words of an error. */
 export const tagsOf = (circuit: Circuit): string =>
   Object.values(circuit.devices)
     .map((device) => device.tag)
     .sort()
     .join(', ');
 
+/** The device of a tag. @returns a problem that names the tags there are */
 export const findDevice = (circuit: Circuit, tag: string): Result<Device> => {
   const device = deviceByTag(circuit, tag);
   return device

@@ -56,6 +56,7 @@ export type Brings = Pick<Circuit, 'families' | 'programs'>;
 /** For a device that stands in no circuit. */
 const BRINGS_NOTHING: Brings = { families: {}, programs: {} };
 
+/** The family of a device of a valid circuit. @throws where the document has passed no validation */
 export function familyOf(
   device: Pick<Device, 'family' | 'tag'>,
   { families: own }: Pick<Brings, 'families'> = BRINGS_NOTHING,
@@ -82,10 +83,12 @@ export function plateField(device: { readonly nameplate: Readonly<Record<string,
   const given = device.nameplate[name];
   return given && given.value !== null && given.evidence !== 'unknown' ? given : undefined;
 }
+/** A number of a nameplate; undefined where nobody has read it, or it is no number. */
 export const plateNumber = (device: { readonly nameplate: Readonly<Record<string, Field>> }, name: FieldName): number | undefined => {
   const value = plateField(device, name)?.value;
   return typeof value === 'number' ? value : undefined;
 };
+/** A text of a nameplate; undefined where nobody has read it. */
 export const plateText = (device: { readonly nameplate: Readonly<Record<string, Field>> }, name: FieldName): string | undefined => {
   const value = plateField(device, name)?.value;
   return value === undefined || value === null ? undefined : String(value);

@@ -57,6 +57,7 @@ export interface DeviceFamily<F extends string = string, I extends string = stri
 /** A row whose field and input names are held to what it says: a name that is not there does not compile. */
 export const define = <const F extends string = never, const I extends string = never>(row: DeviceFamily<F, I>): DeviceFamily<F, I> => row;
 
+/** A nameplate as its family's row reads it, typical values standing in where they may. */
 export function readPlate(
   fields: Readonly<Record<string, FieldFacts>>,
   nameplate: Readonly<Record<string, Field>>,

@@ -56,4 +56,5 @@ const LONE = deviceIdSchema.parse('dPart');
 export const loneDevice = (part: StockPart): Device =>
   asDevice(part, { id: LONE, tag: 'PART', place: null, at: null, hazard: 'none', reads: null, notes: '' });
 
+/** A value as it stands on the print. */
 export const printed = (value: number | string): Field => ({ value, evidence: 'print' });

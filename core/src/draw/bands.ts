@@ -105,6 +105,7 @@ const inSupplyOrder = (a: SourceElement, b: SourceElement): number =>
   naturally(a.device.tag, b.device.tag) ||
   naturally(a.id, b.id);
 
+/** What belongs into one band each: elements that rails of one system join, in the order of the sheet. */
 export function planBands(drawable: Drawable, rails: readonly Rail[]): BandPlan[] {
   let left = inReadingOrder(componentsOf(drawable, rails));
   const take = (test: (component: Component) => boolean): Component[] => {

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { Circuit, Point } from '#core/circuit';
 import { planCircuit } from '#core/graph';
 import { DEMO, demo, point, seededNumbers } from '../testing/demo';
+import { end, wire } from '../testing/ids';
 import { type Band, layoutPaths as layout, verifyBand } from './index';
 
 const layoutPaths = (circuit: Circuit) => layout(planCircuit(circuit));
@@ -86,8 +87,8 @@ it('two bridged lines go to list form and lose nothing', () => {
     ...circuit,
     conductors: {
       ...circuit.conductors,
-      wx1: { ...sample, id: 'wx1' as never, ends: ['dPS1:1', 'dK2:4'] as never, cable: null },
-      wx2: { ...sample, id: 'wx2' as never, ends: ['dK2:2', 'dPS2:2'] as never, cable: null },
+      wx1: { ...sample, id: wire('wx1'), ends: [end('dPS1:1'), end('dK2:4')], cable: null },
+      wx2: { ...sample, id: wire('wx2'), ends: [end('dK2:2'), end('dPS2:2')], cable: null },
     },
   };
   const sheet = layoutPaths(bridged);

@@ -90,6 +90,7 @@ export function drawableOf(plan: CircuitPlan): Drawable {
   };
 }
 
+/** The mark of a point on its device, or the end of a loose conductor. */
 export const markAt = (point: Point): string => point.slice(point.indexOf(':') + 1);
 
 function pieceOf(planned: PlannedPart, drawn: Drawn, wiring: Wiring): Piece[] {

@@ -39,6 +39,7 @@ function keyOf(tree: Tree): { hasLoad: boolean; isMoved: boolean; tag: string } 
   return made;
 }
 
+/** The paths of a band between its rails, each reduced to series and parallel. */
 export function linesOf(ground: Ground, { rails, components }: BandPlan): LadderLines {
   const trees: LadderLines['trees'][number][] = [];
   const listed: Element[] = [];
@@ -96,6 +97,7 @@ export interface LadderFacts {
   readonly y: number;
 }
 
+/** Draws a band as lines between two rails. */
 export function drawLadder(pen: Pen, { plan, lines, rails, nameOf, cells, y }: LadderFacts): { rows: number; marks: Band['rails'] } {
   const [left, right] = plan.rails;
   const leftX = MARGIN;

@@ -17,6 +17,7 @@ export interface LineIndex {
   through(x: number, y: number): Piece[];
 }
 
+/** Sorts straight pieces by row and column. */
 export function indexLines(segments: readonly Pick<Segment, 'x1' | 'y1' | 'x2' | 'y2'>[]): LineIndex {
   const lying: Piece[] = [];
   const standing: Piece[] = [];

@@ -72,6 +72,7 @@ export function nameOnLines(pen: Pen, listed: readonly Element[], rails: readonl
   }
 }
 
+/** Elements of a band one under the other: what cannot be drawn truly as paths. */
 export function listElements(pen: Pen, elements: readonly Element[], nameOf: NameNet, y: number): void {
   elements.forEach((element, index) => {
     const row = y + index * ROW;

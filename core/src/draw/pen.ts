@@ -18,6 +18,7 @@ export interface Pen extends Ground, Pick<Open<Band>, 'symbols' | 'segments' | '
   readonly dotted: Set<string>;
 }
 
+/** An empty sheet to draw a band on. */
 export const createPen = (ground: Ground): Pen => ({
   ...ground,
   dotted: new Set(),
@@ -36,6 +37,7 @@ export function line(pen: Pen, segment: Omit<Segment, 'near' | 'carries'> & Part
   pen.segments.push({ near: undefined, carries: undefined, ...segment });
 }
 
+/** Puts a dot where ways meet, once. */
 export function dot(pen: Pen, one: Dot): void {
   const key = `${one.net} ${one.x} ${one.y}`;
   if (pen.dotted.has(key)) return;
@@ -43,11 +45,13 @@ export function dot(pen: Pen, one: Dot): void {
   pen.dots.push(one);
 }
 
+/** Names a net where its wire stops. */
 export const flag = (pen: Pen, one: Flag): void => void pen.flags.push(one);
 
 /** Cells an element takes: its symbol and one for every marker on its leads. */
 export const cellsOf = (ground: Ground, { a, b }: Element): number => 1 + markersAt(ground, a).length + markersAt(ground, b).length;
 
+/** Strip ways and splices that lie on the lead of a point. */
 export const markersAt = ({ markersOn }: Ground, point: Point): readonly Point[] => markersOn.get(point) ?? [];
 
 /** Where an element goes on a row. */

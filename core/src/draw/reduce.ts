@@ -21,18 +21,21 @@ export interface Reduced {
   readonly isCore: boolean;
 }
 
+/** A path read from its other end. */
 export const flip = (tree: Tree): Tree => {
   if (tree.type === 'edge') return { ...tree, from: tree.to, to: tree.from };
   if (tree.type === 'series') return { ...tree, from: tree.to, to: tree.from, parts: [...tree.parts].reverse().map(flip) };
   return { ...tree, from: tree.to, to: tree.from, parts: tree.parts.map(flip) };
 };
 
+/** The elements of a reduced path, from left to right. */
 export const elementsOf = (tree: Tree): Element[] => {
   if (tree.type === 'edge') return [tree.element];
   const hanging = tree.type === 'series' ? [...tree.hangs.values()].flat() : [];
   return [...tree.parts, ...hanging].flatMap(elementsOf);
 };
 
+/** Whether something on a path uses what comes. */
 export const hasLoad = (tree: Tree): boolean => (tree.type === 'edge' ? tree.element.isLoad : tree.parts.some(hasLoad));
 
 const towards = (tree: Tree, from: number): Tree => (tree.from === from ? tree : flip(tree));

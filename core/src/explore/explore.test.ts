@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { planNetwork } from '#core/network';
 import { DEMO, demo } from '../testing/demo';
+import { dev, end } from '../testing/ids';
 import { type Calls, callsKey, explore, logOf, statesOf } from './index';
 
 describe('what is tried', () => {
@@ -63,11 +64,11 @@ describe('the worst of all states', () => {
     expect(pole.breaksV).toBeGreaterThan(200);
   });
   it('the greatest volts to earth at EH1 are 120, off or on', () => {
-    const node = seen.plan.points.indexOf('dEH1:2' as never);
+    const node = seen.plan.points.indexOf(end('dEH1:2'));
     expect(seen.greatestToEarth[seen.plan.nodeOf(seen.plan.points[node]!)]).toBeCloseTo(120, 0);
   });
   it('a fault is explored as the circuit is', () => {
-    const dead = explore(demo('Q1'), [{ device: 'dF1' as never, part: '1-2', mode: 'blown' }]);
+    const dead = explore(demo('Q1'), [{ device: dev('dF1'), part: '1-2', mode: 'blown' }]);
     expect(dead.coils.get(named('K1', 'coil'))!.pullIn).toBeUndefined();
   });
 });

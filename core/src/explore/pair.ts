@@ -150,6 +150,7 @@ export function coilAcross(moment: PairMoment, coil: Coil, mode: CoilMode): { vo
 
 /** Volts RMS across the open pair, and amps into a short across it. */
 export const openVolts = ({ nets }: PairMoment): number => rms(nets.map(({ amps, siemens }) => magnitude(divide(amps, siemens))));
+/** Amps RMS that the pair behind a coil gives into a short. */
 export const shortAmps = ({ nets }: PairMoment): number => rms(nets.map(({ amps }) => magnitude(amps)));
 
 /** The transformers that a coil put on the pair loads: their secondary volts and VA with it. */

@@ -8,6 +8,7 @@ import { METER_NOISE } from './scale';
 /** How one chooses the next test from what is known. undefined: nothing left to test. */
 export type Policy = (predictions: Predictions, evidence: Evidence, before: Partial<Test>) => Test | undefined;
 
+/** Chooses the test that tells most for what it costs. */
 export const byBestNext: Policy = (predictions, evidence, before) => bestNext(predictions, evidence, before)?.test;
 
 /** Black stays on the return; red steps from the source on through the circuit, point by point. */

@@ -65,6 +65,7 @@ export type WhyMissing =
   | { readonly code: 'no coil' }
   | { readonly code: 'other group' | 'other family'; readonly is: string; readonly wanted: string };
 
+/** Why a part is not listed for a place; undefined where it is. */
 export function whyMissing({ coil, device, circuit }: Place, part: StockPart): WhyMissing | undefined {
   const [is, wanted] = [familyOf(loneDevice(part), circuit), familyOf(device, circuit)];
   if (!coil) return part.family === device.family ? undefined : { code: 'other family', is: is.title, wanted: wanted.title };

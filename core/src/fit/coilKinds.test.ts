@@ -5,6 +5,7 @@ import type { FamilyName } from '#core/devices';
 import { explore } from '#core/explore';
 import { tellCalls, tellFinding } from '#core/words';
 import { bench, on, powered } from '../testing/demo';
+import { dev } from '../testing/ids';
 import { line, rigged } from '../testing/rigged';
 import { inHand, placeFor, twinOf } from '../testing/stock';
 import { candidatesFor, judgePart } from './index';
@@ -54,7 +55,7 @@ function place(
 }
 
 const coilFinding = (circuit: Circuit) =>
-  checkStudy(studyOf(circuit, explore(circuit))).find(({ rule, devices }) => rule === 'coil-window' && devices.includes('dK1' as never));
+  checkStudy(studyOf(circuit, explore(circuit))).find(({ rule, devices }) => rule === 'coil-window' && devices.includes(dev('dK1')));
 
 const part = (plate: Plate, family = 'relay-interface-1') => inHand(family, plate);
 

@@ -16,6 +16,7 @@ export interface Deed {
   readonly calls: Calls;
 }
 
+/** What the circuit does in each state with the new part, beside what it did with the old one. */
 export function compareDeeds(before: Exploration, after: Exploration): Deeds {
   const lost = new Map<string, Calls>();
   const gained = new Map<string, Calls>();

@@ -42,6 +42,7 @@ export interface PoleCount {
   readonly control: number;
 }
 
+/** How many poles a device has for power, how many solid bars in place of one, and how many for control. */
 export function countPoles(parts: readonly Part[]): PoleCount {
   const contacts = parts.filter((part): part is Contact => part.kind === 'contact');
   const power = contacts.filter(({ duty }) => duty === 'power').length;

@@ -31,6 +31,7 @@ const FAILS: { readonly [W in CoilOpinion['word']]?: FitWord } = {
   'buzzes, overheats': 'buzzes',
 };
 
+/** The two words for a judged candidate: what fails first. */
 export function wordFor({ coil, poles, driver, transformer }: Cells, verdict: Verdict, mapping: Mapping): FitWord {
   if (verdict === 'good') return 'fits';
   if (coil.verdict === 'block') return 'burns';

@@ -26,6 +26,7 @@ export interface Graph {
 
 const cache = new WeakMap<CircuitPlan, Graph>();
 
+/** The graph of a plan; made once and kept with it. */
 export function graphOf(plan: CircuitPlan): Graph {
   const known = cache.get(plan);
   if (known) return known;

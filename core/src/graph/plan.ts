@@ -77,6 +77,7 @@ export interface CircuitPlan {
   wiresAt(point: Point): readonly PlannedConductor[];
 }
 
+/** Numbers the nodes and branches of a circuit. Depends on the document alone. */
 export function planCircuit(circuit: Circuit): CircuitPlan {
   const numberOf = new Map<string, number>();
   const points: Point[] = [];
@@ -200,6 +201,7 @@ function coreCapacitances(circuit: Circuit, conductors: readonly PlannedConducto
   });
 }
 
+/** A part of a device by its id. */
 export const partNamed = (plan: CircuitPlan, device: DeviceId, id: string): PlannedPart | undefined =>
   plan.partsIn(device).find(({ part }) => part.id === id);
 

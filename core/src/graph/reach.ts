@@ -16,6 +16,7 @@ export interface LeverGroup {
   readonly home: DeviceId;
 }
 
+/** A lever's name: the id of its process, or its device and input. */
 export const leverKey = (lever: Lever): string =>
   'process' in lever ? lever.process : `${lever.input.device.id}.${lever.input.facts.name}`;
 

@@ -18,6 +18,7 @@ export interface Segments {
 
 const cache = new WeakMap<CircuitPlan, Segments>();
 
+/** The segments of a plan; made once and kept with it. */
 export function segmentsOf(plan: CircuitPlan): Segments {
   const known = cache.get(plan);
   if (known) return known;

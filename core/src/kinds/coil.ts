@@ -60,6 +60,7 @@ export interface HzVolts {
   readonly volts: number;
 }
 
+/** Volts with their sign where they are DC: the real part; magnitude of AC. */
 export const signedVolts = (across: Phasor, hz: number): number => (hz === 0 ? across.re : magnitude(across));
 
 /**
@@ -88,6 +89,7 @@ export interface Ill {
   readonly reversedRatio: number;
 }
 
+/** What more or fewer volts would not mend, for a coil on these volts by frequency. */
 export function illOf(coil: Coil, across: readonly HzVolts[]): Ill {
   const { ratedV, current, halves, plus } = coil;
   if (ratedV === undefined || current === undefined) return { wastedRatio: 0, reversedRatio: 0 };

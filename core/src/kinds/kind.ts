@@ -257,7 +257,11 @@ export const kindOf =
 export const OPEN_SIEMENS = 2 ** -30;
 
 export const OPEN: BranchValue = { y: phasor(OPEN_SIEMENS), emf: ZERO };
+/** A branch of plain resistance, in ohms. */
 export const ohmic = (ohms: number): BranchValue => ({ y: phasor(1 / ohms), emf: ZERO });
+/** A branch of an admittance without volts of its own. */
 export const passive = (z: Phasor): BranchValue => ({ y: inverse(z), emf: ZERO });
+/** A branch from one mark to another. */
 export const between = (a: string, b: string, role: Role): BranchShape => ({ marks: [a, b], weights: [1, -1], role });
+/** The values of a kind that has none. */
 export const noNumbers = (): Record<never, number> => ({});

@@ -49,8 +49,10 @@ export type Part = { [K in PartKind]: PartOf<K> }[PartKind];
 /** A record as whoever loops over kinds sees it: one kind's functions, asked with that kind's own parts. */
 export type AnyKind = Kind<Part, string, string, string, string>;
 
+/** The record of a part's kind. */
 export const recordOf = (part: Part): AnyKind => KINDS[part.kind] as AnyKind;
 
+/** Narrows planned parts to one kind. */
 export const isKind =
   <K extends PartKind>(kind: K) =>
   <T extends { readonly part: Part }>(planned: T): planned is T & { readonly part: PartOf<K> } =>

@@ -99,4 +99,5 @@ export const join = kindOf<Join>()({
   drawn: ({ a, b }) => (b === EARTH ? [] : [{ as: 'element', symbol: 'bar', a, b }]),
 });
 
+/** Whether a joint ties a part of a circuit to earth. */
 export const isBond = (part: { readonly kind: string; readonly b?: string }): boolean => part.kind === 'join' && part.b === EARTH;

@@ -33,6 +33,7 @@ function windingValues(taps: readonly Tap[], ohms: number, reactance: number, hz
 
 /** Place of the last secondary section and of the core among a transformer's branches. */
 export const topSection = ({ primary, secondary }: Transformer): number => primary.length - 1 + secondary.length - 2;
+/** The branch that stands for a transformer's iron. */
 export const coreBranch = ({ primary, secondary }: Transformer): number => primary.length - 1 + secondary.length - 1;
 
 /** Less flux than this is a dead primary. */

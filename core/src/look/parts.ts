@@ -16,6 +16,7 @@ export interface PartView {
   readonly dueMs: number | null;
 }
 
+/** A part at a frame that the rig's nets show. */
 export function partView(rig: Rig, planned: PlannedPart, frame: Frame): PartView {
   const { kind, part, index } = planned;
   const { volts, amps } = sightOf(rig, planned, frame.moment);

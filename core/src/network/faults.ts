@@ -6,6 +6,7 @@ export type Fault =
   | { readonly device: DeviceId; readonly part: string; readonly mode: string }
   | { readonly conductor: ConductorId; readonly mode: 'open' | 'loose' };
 
+/** Whether two faults are one and the same. */
 export const isSameFault = (a: Fault | undefined, b: Fault | undefined): boolean =>
   a === b ||
   (a !== undefined &&

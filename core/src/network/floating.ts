@@ -29,4 +29,5 @@ export function floatingNodes(plan: NetworkPlan, net: Net): Uint8Array {
   return Uint8Array.from({ length: plan.nodeCount }, (_, node) => (ties.areJoined(node, EARTH_NODE) ? 0 : 1));
 }
 
+/** Whether a branch lets nothing through but leakage. */
 export const isOpenBranch = (net: Net, branch: number): boolean => siemensOf(net, branch) <= OPEN_SIEMENS * 1.01;

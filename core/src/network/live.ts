@@ -6,6 +6,7 @@ import type { NetworkPlan } from './plan';
 
 /** Stamps are whole multiples of 2⁻³⁶ S: sums of them are exact, so patching for ever leaves no residue. */
 const STAMP_STEP = 2 ** -36;
+/** Siemens rounded to a whole number of stamp steps. */
 export const roundStamp = (siemens: number): number => Math.round(siemens / STAMP_STEP) * STAMP_STEP;
 
 interface BranchPlaces {
@@ -121,6 +122,7 @@ export function setBranch(net: Net, branch: number, { y, emf }: BranchValue): vo
   }
 }
 
+/** Stamps a part as it stands. */
 export function setPart(net: Net, index: number, how: How): void {
   const { part, kind, firstBranch } = at(net.plan.parts, index);
   kind.admittances(part, how, net.hz).forEach((value, offset) => {
@@ -161,6 +163,7 @@ export function solveNet(net: Net): void {
   net.stale = false;
 }
 
+/** Volts to earth at a node, RMS phasor. */
 export const voltsAt = (net: Net, node: number): Phasor =>
   node === EARTH_NODE ? ZERO : { re: real(net.vRe, node), im: real(net.vIm, node) };
 
@@ -226,6 +229,7 @@ export function branchVoltsRms(nets: readonly Net[], branch: number): number {
   return Math.sqrt(squares);
 }
 
+/** RMS amps through a branch over all frequencies. */
 export function branchAmpsRms(nets: readonly Net[], branch: number): number {
   let squares = 0;
   for (const net of nets) {
@@ -238,6 +242,7 @@ export function branchAmpsRms(nets: readonly Net[], branch: number): number {
 /** RMS volts across a part's first branch, and amps through it. */
 export const partVolts = (nets: readonly Net[], plan: NetworkPlan, part: number): number =>
   branchVoltsRms(nets, at(plan.parts, part).firstBranch);
+/** RMS amps through a part's first branch. */
 export const partAmps = (nets: readonly Net[], plan: NetworkPlan, part: number): number =>
   branchAmpsRms(nets, at(plan.parts, part).firstBranch);
 

@@ -11,6 +11,7 @@ const OPEN_LINE_OHMS = 20e6;
 /** The beeper sounds under this. Common practice: models differ from 20 to 250 Ω. */
 export const BEEP_OHMS = 35;
 
+/** What a meter puts between its leads at a frequency, in ohms. */
 export const meterImpedance = (mode: 'vac' | 'vdc' | 'loz', hz: number): Phasor => {
   if (mode === 'loz') return phasor(LOW_Z_OHMS);
   if (hz === 0) return phasor(HIGH_Z.ohms);
@@ -23,6 +24,7 @@ export interface PairSource {
   readonly behindOhms: Phasor;
 }
 
+/** The source that two nodes are to whatever is put between them (Thévenin). */
 export function pairSource(net: Net, red: number, black: number, response = unitResponse(net, red, black)): PairSource {
   solveNet(net);
   const openV = subtract(voltsAt(net, red), voltsAt(net, black));

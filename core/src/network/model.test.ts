@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest';
+import type { Conductor } from '#core/circuit';
 import type { FamilyName } from '#core/devices';
 import { CLASS_2_MODEL, type Coil, CURVES, coilValue, openingMs, windingModel } from '#core/kinds';
 import { add, divide, impedanceOfVa, magnitude, multiply, type Phasor, phasor } from '#core/units';
 import { bench, demo, powered } from '../testing/demo';
+import { dev, end, wire as wireId } from '../testing/ids';
 import { line, rigged } from '../testing/rigged';
 import { HIGH_Z, LOW_Z_OHMS, loadedVolts, meterImpedance } from './index';
 
@@ -204,13 +206,15 @@ describe('two legs and two secondaries', () => {
   ] as const)('two idle 40 VA secondaries with C joined, %s: the free ends read %f', (_name, toL, toN, expected) => {
     const board = demo('Q9');
     const sample = Object.values(board.conductors)[0]!;
-    const wire = (id: string, a: string, b: string) =>
-      [id, { ...sample, id: id as never, ends: [a, b] as never, lengthM: { value: null, evidence: 'unknown' as const } }] as const;
+    const wire = (id: string, a: string, b: string): [string, Conductor] => [
+      id,
+      { ...sample, id: wireId(id), ends: [end(a), end(b)], lengthM: { value: null, evidence: 'unknown' } },
+    ];
     const devices = {
       dG1: board.devices.dG1!,
       dQ1: board.devices.dQ1!,
       dT1: board.devices.dT1!,
-      dT2: { ...board.devices.dT1!, id: 'dT2' as never, tag: 'T2' },
+      dT2: { ...board.devices.dT1!, id: dev('dT2'), tag: 'T2' },
     };
     const conductors = Object.fromEntries([
       wire('w1', 'dG1:L', 'dT1:120'),

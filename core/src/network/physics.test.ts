@@ -4,6 +4,7 @@ import { partNamed } from '#core/graph';
 import { settleMoment, showOhms } from '#core/sequence';
 import { add, divide, magnitude, phasor } from '#core/units';
 import { bench, demo, on, point, powered } from '../testing/demo';
+import { dev } from '../testing/ids';
 import { line, rigged } from '../testing/rigged';
 import { floatingNodes, readOhms, readVolts } from './index';
 
@@ -181,7 +182,7 @@ describe('direct current', () => {
   it('the supply goes with its input, 20 ms later', () => {
     const cut = bench(supply, [...pressed, { atMs: 5000, power: 'isolated' }]);
     expect(cut.trace.changes.filter(({ part }) => cut.plan.parts[part]!.device.tag === 'G2').map(({ to }) => to)).toEqual(['up']);
-    const open = bench({ ...supply, powerSwitch: { ...supply.powerSwitch, isolated: { open: ['dG1' as never], lift: [] } } }, [
+    const open = bench({ ...supply, powerSwitch: { ...supply.powerSwitch, isolated: { open: [dev('dG1')], lift: [] } } }, [
       ...pressed,
       { atMs: 5000, power: 'isolated' },
     ]);
@@ -199,7 +200,7 @@ describe('three phases', () => {
   });
   it('locked it draws 63.5 A a phase at rated volts, running 11 A', () => {
     // Nameplate at 460 V; the line is 480 V less what the leads lose.
-    const overload = partNamed(pump.plan, 'dOL1' as never, 'L1-T1')!;
+    const overload = partNamed(pump.plan, dev('dOL1'), 'L1-T1')!;
     const amps = (at: number) => {
       pump.at(at);
       const net = pump.rig.nets.find(({ hz }) => hz === 60)!;
@@ -213,7 +214,7 @@ describe('three phases', () => {
     // Lost at the fuse while the motor turns: its own EMF stands behind the open terminal (common practice and sequence components).
     const running = bench(demo('Q3'), [powered, on('S2', 'pressed', 1000), on('S2', 'pressed', 1500, false)]);
     const frame = running.at(5000);
-    const fuse = partNamed(running.plan, 'dF1' as never, '5-6')!;
+    const fuse = partNamed(running.plan, dev('dF1'), '5-6')!;
     frame.moment.modes[fuse.index] = 1;
     const shares = ['M1:U,M1:V', 'M1:V,M1:W', 'M1:W,M1:U'].map((pair) => {
       const [red, black] = pair.split(',').map((one) => running.plan.nodeOf(point(demo('Q3'), one))) as [number, number];

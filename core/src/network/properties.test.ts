@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { Circuit } from '#core/circuit';
 import { createRig, frameAt, howAt, restMoment, runLog, settleMoment, showMoment, showOhms } from '#core/sequence';
 import { bench, DEMO, demo, point, powered, seededNumbers } from '../testing/demo';
+import { wire } from '../testing/ids';
 import { branchAmps, createNet, floatingNodes, type Net, planNetwork, readOhms, setBranch, setPart, solveNet } from './index';
 
 const LATE = 300_000;
@@ -118,7 +119,7 @@ describe('odd circuits', () => {
               `wx${k}`,
               {
                 ...sample,
-                id: `wx${k}` as never,
+                id: wire(`wx${k}`),
                 ends: [terminals[a], terminals[b]] as never,
                 lengthM: { value: null, evidence: 'unknown' as const },
               },

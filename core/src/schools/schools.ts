@@ -39,6 +39,8 @@ export function schoolOf<S extends SchoolName>(practice: Practice, name: S): Cho
   return choices.find((one) => one === practice.schools[name]) ?? at(choices, 0);
 }
 
+/** The rules of a job: its own choice, else those of the site. */
 export const rulesOf = (practice: Practice, site: 'na' | 'iec'): 'na' | 'iec' => (practice.rules === 'site' ? site : practice.rules);
 
+/** Whether a name is that of a question on which practice differs. */
 export const isSchoolName = (name: string): name is SchoolName => Object.hasOwn(SCHOOLS, name);

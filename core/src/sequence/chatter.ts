@@ -40,6 +40,7 @@ function placesIn(plan: CircuitPlan): Places {
   return made;
 }
 
+/** Watches one run for a loop that comes round again. */
 export function chatterWatch({ plan }: Rig): ChatterWatch {
   const seen = new Map<string, { atMs: number; change: number; values: Float64Array }>();
   const { gathering, keyed } = placesIn(plan);

@@ -34,6 +34,7 @@ export function restMoment(plan: CircuitPlan, power: PowerPosition = 'isolated')
   return moment;
 }
 
+/** A moment of its own with the same contents. */
 export const copyMoment = (moment: Moment): Moment => ({
   modes: moment.modes.slice(),
   values: moment.values.slice(),
@@ -52,6 +53,7 @@ export function toRest(moment: Moment, { index, part, kind, valueAt, valueNames 
   });
 }
 
+/** The name of the mode that a part is in. */
 export const modeAt = (moment: Moment, { index, kind }: PlannedPart): string => at(kind.modes, moment.modes[index] ?? 0);
 
 /** Whether a part of a kind stands in one of its modes; a part of another kind does not. */
@@ -79,6 +81,7 @@ export function putState(
   putValues(moment, planned, values);
 }
 
+/** Sets numbers of a part's state by name; those it does not have are let go. */
 export function putValues(
   moment: Moment,
   { valueAt, valueNames }: PlannedPart,

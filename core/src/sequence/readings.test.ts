@@ -4,6 +4,7 @@ import { partNamed } from '#core/graph';
 import { floatingNodes } from '#core/network';
 import { tellChange, tellHindrance, tellLeft } from '#core/words';
 import { bench, demo, on, point, powered } from '../testing/demo';
+import { dev, end, wire as wireId } from '../testing/ids';
 import { isIn, whyNotOn } from './index';
 
 const Q1 = demo('Q1');
@@ -18,7 +19,7 @@ const field = (circuit: Circuit, id: string, name: string, value: number | strin
 });
 const move = (circuit: Circuit, number: string, from: string, to: string | null): Circuit => {
   const start = point(circuit, from);
-  const wire = Object.values(circuit.conductors).find((one) => one.number === number && one.ends.includes(start as never));
+  const wire = Object.values(circuit.conductors).find((one) => one.number === number && one.ends.includes(end(start)));
   if (!wire) throw new Error(`no wire ${number} at ${from}`);
   const target = to === null ? null : (point(circuit, to) as never);
   return {
@@ -50,7 +51,7 @@ describe('condensing unit, what a meter reads', () => {
     const closing = run.trace.frames.find(
       ({ due, moment }) =>
         due.some((one) => run.plan.parts[one.part]!.device.tag === 'K1' && one.mode === 'in') &&
-        isIn(moment, partNamed(run.plan, 'dDT1' as never, '1-2')!, 'series-timer', 'passing'),
+        isIn(moment, partNamed(run.plan, dev('dDT1'), '1-2')!, 'series-timer', 'passing'),
     )!;
     within(run.read(closing.atMs, 'K1:A1,K1:A2'), 22.3, 0.6);
   });
@@ -154,12 +155,10 @@ describe('what happens over time', () => {
       ...Q1,
       conductors: Object.fromEntries(
         Object.entries(Q1.conductors)
-          .filter(
-            ([, { ends }]) => !ends.some((end) => end && ['dK3:1', 'dK3:2', 'dK3:4'].includes(end)) || ends.includes('dM3:1' as never),
-          )
+          .filter(([, { ends }]) => !ends.some((end) => end && ['dK3:1', 'dK3:2', 'dK3:4'].includes(end)) || ends.includes(end('dM3:1')))
           .concat([
-            ['wx1', { ...sample, id: 'wx1' as never, ends: ['dTC1:G', 'dK3:2'] as never, cable: null }],
-            ['wx2', { ...sample, id: 'wx2' as never, ends: ['dK3:5', 'dK3:1'] as never, cable: null }],
+            ['wx1', { ...sample, id: wireId('wx1'), ends: [end('dTC1:G'), end('dK3:2')], cable: null }],
+            ['wx2', { ...sample, id: wireId('wx2'), ends: [end('dK3:5'), end('dK3:1')], cable: null }],
           ]),
       ),
     };
@@ -181,21 +180,21 @@ describe('what happens over time', () => {
     const sample = Object.values(Q1.conductors).find(({ number }) => number === '108')!;
     const shorted: Circuit = {
       ...Q1,
-      conductors: { ...Q1.conductors, wx1: { ...sample, id: 'wx1' as never, ends: ['dTC1:R', 'dTC1:C'] as never, cable: null } },
+      conductors: { ...Q1.conductors, wx1: { ...sample, id: wireId('wx1'), ends: [end('dTC1:R'), end('dTC1:C')], cable: null } },
     };
     const run = bench(shorted, [powered]);
     const blown = run.trace.changes.find(({ part }) => run.plan.parts[part]!.device.tag === 'F1')!;
     expect(blown.to).toBe('open');
     expect(blown.atMs).toBeGreaterThan(20);
     expect(blown.atMs).toBeLessThan(3000);
-    const healed = bench(Q1, [powered, { atMs: 10_000, replaced: 'dF1' as never }]);
+    const healed = bench(Q1, [powered, { atMs: 10_000, replaced: dev('dF1') }]);
     within(healed.read(30_000, 'T1:R,T1:C'), 27.4, 0.3);
   });
 
   it('says why a coil is not on, and for how long', () => {
     const why = (log: Parameters<typeof bench>[1], atMs: number, tag = 'K1', faults: string[] = [], circuit = Q1) => {
       const one = bench(circuit, log, faults);
-      const part = partNamed(one.plan, `d${tag}` as never, 'coil')!.index;
+      const part = partNamed(one.plan, dev(`d${tag}`), 'coil')!.index;
       return whyNotOn(one.rig, one.at(atMs), part, atMs).map((hindrance) =>
         [tellHindrance(one.plan, hindrance), hindrance.endsAtMs === undefined ? '' : tellLeft(hindrance.endsAtMs, atMs)].join(' ').trim(),
       );

@@ -29,6 +29,7 @@ export interface Rig {
   applied: Moment | undefined;
 }
 
+/** Puts a plan on the bench. @param faults what is wrong with it from the start */
 export function createRig(plan: NetworkPlan, faults: readonly Fault[] = []): Rig {
   const faultOf: (string | undefined)[] = plan.parts.map(() => undefined);
   const conductorFault = new Map<number, 'open' | 'loose'>();
@@ -61,6 +62,7 @@ function soundHow(kind: AnyKind): readonly How[] {
   return made;
 }
 
+/** How a part stands at a moment, and what is wrong with it there. */
 export function howAt(rig: Rig, planned: PlannedPart, moment: Moment): How {
   const fault = faultAt(rig, planned, moment.power);
   if (fault === undefined && planned.valueNames.length === 0) return at(soundHow(planned.kind), moment.modes[planned.index] ?? 0);

@@ -83,6 +83,7 @@ function bandAt(current: BandFacts['current'], ratio: number): Band {
   return at(bands, Math.max(index, 0));
 }
 
+/** The band of a coil at a share of its rated volts. */
 export const coilBand = (current: 'AC' | 'DC', ratio: number): CoilBandCode => bandAt(current, ratio).code;
 
 /** A light relay may buzz for ever without burning. */

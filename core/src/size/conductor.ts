@@ -21,6 +21,7 @@ const factor = (table: Table, column: string | number, at: number): number | und
   return row && numberAt(table, row.key, column);
 };
 
+/** An AWG size as the tables key it: `14`, `1/0`. */
 export const awgKey = (awg: number): string => (awg <= 0 ? `${1 - awg}/0` : String(awg));
 
 /** Amps a copper conductor carries where it lies. NEC: the derated insulation column, never more than the terminals' column. */
@@ -127,4 +128,5 @@ export function judgeConductor(
   };
 }
 
+/** Metres in feet. */
 export const feet = (metres: number): number => metres / METRES_PER_FOOT;

@@ -129,6 +129,7 @@ export const atMost = (is: number | undefined, limit: number | undefined, agains
   return made('most', is, limit, isInside ? (isClose ? 'look' : 'good') : (against.beyond ?? 'danger'), against);
 };
 
+/** A row that is good from its limit upward. */
 export const atLeast = (is: number | undefined, limit: number | undefined, against: Against): Row => {
   const [value, floor] = [is ?? Number.NaN, limit ?? Number.NaN];
   const isInside = value >= floor * (1 - SLACK);

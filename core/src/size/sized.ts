@@ -87,6 +87,7 @@ export interface Figure {
   readonly text?: string;
 }
 
+/** A result that stands without a limit beside it. */
 export const figure = (name: FigureName, value: number | undefined, unit: string, source: string): Figure => ({
   name,
   value,

@@ -86,6 +86,7 @@ export const loadedVolts = (source: SecondarySource, ratedV: number, va: number,
     ? source.idleV * line
     : magnitude(divide(phasor(source.idleV * line), add(phasor(1), multiply(source.behind, inverse(impedanceOfVa(ratedV, va, pf))))));
 
+/** Amps RMS into a short across a secondary. */
 export const shortCircuitA = (source: SecondarySource, loopOhms = 0): number =>
   source.idleV / magnitude(add(source.behind, phasor(loopOhms)));
 

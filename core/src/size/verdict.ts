@@ -2,5 +2,7 @@
 const VERDICTS = ['block', 'danger', 'cannot-clear', 'look', 'good'] as const;
 export type Verdict = (typeof VERDICTS)[number];
 
+/** The worse of two verdicts. */
 export const worse = (a: Verdict, b: Verdict): Verdict => (VERDICTS.indexOf(a) <= VERDICTS.indexOf(b) ? a : b);
+/** The worst of several verdicts; good where there are none. */
 export const worstVerdict = (list: readonly Verdict[]): Verdict => list.reduce(worse, 'good');

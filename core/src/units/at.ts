@@ -13,6 +13,7 @@ export function must<T>(value: T | undefined | null, what: string): T {
 
 /** A typed array's number inside its bounds, for inner loops: one function an array kind, so that each stays fast. */
 export const real = (array: Float64Array, index: number): number => array[index] as number;
+/** An element of a list of whole numbers that is known to be there. */
 export const whole = (array: Int32Array | Int8Array, index: number): number => array[index] as number;
 
 /** The greatest or least of a list by a measure; undefined for an empty list. The first of equals wins. */
@@ -28,6 +29,7 @@ export function greatest<T>(list: Iterable<T>, measure: (one: T) => number): T |
   }
   return best;
 }
+/** The element for which a measure is least; undefined of an empty list. */
 export const least = <T>(list: Iterable<T>, measure: (one: T) => number): T | undefined => greatest(list, (one) => -measure(one));
 
 /** Things by a key, in the order in which each key is first met. */

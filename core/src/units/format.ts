@@ -19,9 +19,11 @@ export const reading = (value: number): string => {
   return value.toFixed(size < 99.95 ? 1 : 0);
 };
 
+/** Amps as a person reads them, in mA where they are few. */
 export const amps = (value: number): string =>
   Math.abs(value) < 0.1 && Math.abs(value) >= 1e-5 ? `${figures(value * 1000)} mA` : `${figures(value)} A`;
 
+/** Ohms as a person reads them, in kΩ or MΩ where they are many. */
 export const ohms = (value: number): string => {
   if (value >= 1e6) return `${figures(value / 1e6)} MΩ`;
   if (value >= 1e4) return `${figures(value / 1e3)} kΩ`;
@@ -36,6 +38,7 @@ export const span = (ms: number): string => {
   return `${Math.round(ms / 60_000)} min`;
 };
 
+/** A share as a percentage. */
 export const percent = (ratio: number): string => `${Math.round(ratio * 100)} %`;
 
 /** A quantity in its unit: `18.4 A`, `0.31 A`, `22.6 V`, `40 VA`; a dash when nobody knows it. */

@@ -6,22 +6,28 @@ export interface Phasor {
 
 export const ZERO: Phasor = { re: 0, im: 0 };
 
+/** A phasor from its real and imaginary parts. */
 export const phasor = (re: number, im = 0): Phasor => ({ re, im });
 
+/** A phasor from its magnitude and its angle in degrees. */
 export const polar = (magnitude: number, angleDeg: number): Phasor => ({
   re: magnitude * Math.cos((angleDeg * Math.PI) / 180),
   im: magnitude * Math.sin((angleDeg * Math.PI) / 180),
 });
 
+/** The sum of two phasors. */
 export const add = (a: Phasor, b: Phasor): Phasor => ({ re: a.re + b.re, im: a.im + b.im });
 
+/** The first phasor less the second. */
 export const subtract = (a: Phasor, b: Phasor): Phasor => ({ re: a.re - b.re, im: a.im - b.im });
 
+/** The product of two phasors. */
 export const multiply = (a: Phasor, b: Phasor): Phasor => ({
   re: a.re * b.re - a.im * b.im,
   im: a.re * b.im + a.im * b.re,
 });
 
+/** A phasor times a real number. */
 export const scale = (a: Phasor, k: number): Phasor => ({ re: a.re * k, im: a.im * k });
 
 /** 1/a. Callers keep a away from zero: an impedance of zero is a stamp of its own, not a division. */
@@ -30,8 +36,10 @@ export const inverse = (a: Phasor): Phasor => {
   return { re: a.re / square, im: -a.im / square };
 };
 
+/** The first phasor over the second. */
 export const divide = (a: Phasor, b: Phasor): Phasor => multiply(a, inverse(b));
 
+/** The magnitude of a phasor. */
 export const magnitude = (a: Phasor): number => Math.sqrt(a.re * a.re + a.im * a.im);
 
 /** Impedance in ohms that draws `va` at `volts` with power factor `pf`, lagging. */

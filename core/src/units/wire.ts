@@ -43,8 +43,10 @@ export const ohmsPerMetre = (size: WireSize): number => {
   return (listed ?? 18.3 / size.mm2) / 1000;
 };
 
+/** The cross-section of a size in square millimetres (ASTM B258 for AWG). */
 export const areaMm2 = (size: WireSize): number => ('awg' in size ? awgAreaMm2(size.awg) : size.mm2);
 
+/** A wire size as its trade writes it: `14 AWG`, `2.5 mm²`. */
 export const spellSize = (size: WireSize): string => ('awg' in size ? `${size.awg} AWG` : `${size.mm2} mm²`);
 
 /** The size as a person of the other practice says it: the nearest listed gauge or cross-section, marked as near. */

@@ -10,4 +10,5 @@ const isMotor = (planned: PlannedPart): planned is PlannedMotor => planned.part.
 export const motorsBehind = (plan: NetworkPlan, fuse: PlannedPart & { readonly part: Fuse }): PlannedMotor[] =>
   partsOn(plan, beyond(plan, fuse)).filter(isMotor);
 
+/** How many phases a motor is on. */
 export const phasesOf = ({ part }: PlannedMotor): 1 | 3 => (part.kind === 'motor' ? 1 : 3);

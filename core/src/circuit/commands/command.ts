@@ -19,11 +19,14 @@ export interface Command<S extends z.ZodObject, Inverse = unknown> {
   words(circuit: Circuit, change: z.infer<S>): string;
 }
 
+/** A row of the table of commands; the types of its change are kept. */
 export const command = <S extends z.ZodObject, Inverse extends { readonly type: string }>(row: Command<S, Inverse>): Command<S, Inverse> =>
   row;
 
+/** A thing that an edit touches; the whole of it unless a side is named. */
 export const touch = (thing: string, side = '*'): Touch => ({ thing, side });
 
+/** Told of something that others have taken out meanwhile. */
 export const gone = (what: string, at: string): Result<never> =>
   wrong({
     code: 'gone',
@@ -31,11 +34,13 @@ export const gone = (what: string, at: string): Result<never> =>
     message: `${what} is no longer in this circuit. Look at the newest revision and try again.`,
   } satisfies Problem);
 
+/** A record without one key. */
 export const without = <T>(record: Readonly<Record<string, T>>, key: string): Record<string, T> => {
   const { [key]: _gone, ...rest } = record;
   return rest;
 };
 
+/** A record with a key set, or without it where the value is nothing. */
 export const withKey = <T>(record: Readonly<Record<string, T>>, key: string, value: T | null | undefined): Record<string, T> =>
   value === null || value === undefined ? without(record, key) : { ...record, [key]: value };
 
@@ -48,5 +53,7 @@ export const asBefore = <T extends object>(now: T, patch: Partial<T>): Partial<T
 
 const isKeyOf = <T extends object>(of: T, key: string): key is keyof T & string => Object.hasOwn(of, key);
 
+/** The tag of a device for words; its id where it is no longer there. */
 export const tagOf = (circuit: Circuit, device: string): string => circuit.devices[device]?.tag ?? device;
+/** The number of a conductor for words; its id where it is no longer there. */
 export const numberOf = (circuit: Circuit, conductor: string): string => circuit.conductors[conductor]?.number ?? conductor;

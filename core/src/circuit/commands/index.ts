@@ -71,4 +71,5 @@ export function spellChanges(circuit: Circuit, changes: readonly EditChange[]): 
   return changes.map((change) => rowOf(change).words(circuit, change)).join('; ');
 }
 
+/** Problems as one text for a person. */
 export const problemsText = (problems: readonly Problem[]): string => problems.map((problem) => problem.message).join(' ');

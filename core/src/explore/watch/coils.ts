@@ -49,6 +49,7 @@ const LEAK_SHARE = 0.01;
 
 type PlannedCoil = PlannedPart & { readonly part: Coil };
 
+/** Watches what volts each coil gets as it closes, held, and at most. */
 export const watchCoils: MakeWatch<ReadonlyMap<number, CoilExposure>> = (rig) => {
   const coils = rig.plan.parts.filter(isKind('coil'));
   const met = new Map<number, Met[]>(coils.map(({ index }) => [index, []]));

@@ -14,6 +14,7 @@ export interface ContactExposure extends Behind {
   readonly calls: Calls;
 }
 
+/** Watches what each contact makes, carries and breaks. */
 export const watchContacts: MakeWatch<ReadonlyMap<number, ContactExposure>> = (rig) => {
   const contacts = rig.plan.parts.filter(isKind('contact'));
   const kept = new Map(

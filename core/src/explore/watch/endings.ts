@@ -8,6 +8,7 @@ export interface Ending {
   readonly seen: Sightings;
 }
 
+/** Keeps what is seen in each state once everything has come to rest. */
 export const watchEndings: MakeWatch<ReadonlyMap<string, Ending>> = (rig) => {
   const kept = new Map<string, Ending>();
   return {

@@ -11,6 +11,7 @@ export interface PointExposure {
   readonly offToEarth: Float64Array;
 }
 
+/** Watches the most volts to earth of every node. */
 export const watchPoints: MakeWatch<PointExposure> = ({ plan, nets }) => {
   const greatestToEarth = new Float64Array(plan.nodeCount);
   const offToEarth = new Float64Array(plan.nodeCount);
@@ -32,6 +33,7 @@ export interface CurrentExposure {
   readonly fuseA: ReadonlyMap<number, number>;
 }
 
+/** Watches the amps of wires and fuses once everything runs. */
 export const watchCurrents: MakeWatch<CurrentExposure> = ({ plan, nets }) => {
   const conductorA = new Float64Array(plan.conductors.length);
   const fuseA = new Map(plan.parts.filter(isKind('fuse')).map(({ index }) => [index, 0]));

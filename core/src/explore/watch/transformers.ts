@@ -16,6 +16,7 @@ export interface TransformerExposure {
   readonly worstVa: number;
 }
 
+/** Watches the load and the secondary volts of each transformer. */
 export const watchTransformers: MakeWatch<ReadonlyMap<number, TransformerExposure>> = (rig) => {
   const transformers = rig.plan.parts.filter(isKind('transformer'));
   const kept = new Map(

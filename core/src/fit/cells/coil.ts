@@ -18,6 +18,7 @@ export type CoilCell =
       readonly isNearMiss: boolean;
     };
 
+/** The candidate's coil against the volts of the place. */
 export function coilCell(place: Place, coil: Coil | undefined, seen: PairExposure | undefined): CoilCell {
   const own = place.coil?.part;
   if (!own) return { code: 'not asked', verdict: 'good' };

@@ -20,6 +20,7 @@ export type DriverCell =
 const WEIGHT: Readonly<Record<Verdict, number>> = { block: 40, danger: 30, 'cannot-clear': 20, look: 10, good: 0 };
 const weight = ({ verdict, is, limit }: Row): number => WEIGHT[verdict] + Math.min(5, (is ?? 0) / (limit ?? 1));
 
+/** What drives the place against the candidate's coil. */
 export function driverCell(place: Place, coil: Coil | undefined, seen: PairExposure | undefined, tables: Tables): DriverCell {
   const { exploration } = place;
   const instead: Instead = place.coil && seen ? new Map([[place.coil.index, { heldA: seen.heldA, inrushA: seen.inrushA }]]) : new Map();

@@ -21,6 +21,7 @@ export type PolesCell =
       readonly isPartly: boolean;
     };
 
+/** The candidate's contacts against what they would switch. */
 export function polesCell({ exploration, device, isWhole }: Place, mapping: Mapping, tables: Tables): PolesCell {
   if (mapping.poles.length === 0) return { code: 'not asked', verdict: 'good' };
   const rows: Row[] = [];

@@ -28,6 +28,7 @@ export type TransformerCell =
 const CLOSING_SHARE = 1.5;
 const LOWEST_SHARE = 0.85;
 
+/** The transformer of the place with the candidate's coil on it. */
 export function transformerCell(place: Place, coil: Coil | undefined, seen: PairExposure | undefined, tables: Tables): TransformerCell {
   const own = place.coil?.part;
   if (!own || !coil || !seen || coil.ratedV === undefined) return { code: 'not asked', verdict: 'good' };

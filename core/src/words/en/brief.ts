@@ -10,6 +10,7 @@ export const CALLER_WORDS: { readonly [C in Caller]: string } = {
   'output-board': 'a board output, 24 V AC',
 };
 
+/** What switches a set of circuits, in a sentence. */
 export const tellArrangement = (one: Arrangement): string =>
   one.part === 'none'
     ? 'Nothing to switch.'

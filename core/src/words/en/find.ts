@@ -12,6 +12,7 @@ export const METHOD_WORDS: { readonly [M in MethodName]: string } = {
   source: 'follow from the source',
 };
 
+/** A test in words: where the leads go. */
 export const tellTest = (circuit: Circuit, test: Test | undefined): string =>
   test ? `red on ${spellPoint(circuit, test.red)}, black on ${spellPoint(circuit, test.black)}` : 'nothing left to test';
 

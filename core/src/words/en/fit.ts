@@ -45,6 +45,7 @@ const FIT_WORDS: { readonly [W in FitWord]: string } = {
   'does not fit': 'Do not fit',
   'does not do it': 'Does not do it',
 };
+/** The whole of a candidate in two words. */
 export const tellFit = (word: FitWord): string => FIT_WORDS[word];
 
 /** A cell of the table: in a few characters, and why. */
@@ -86,6 +87,7 @@ const AS_BEFORE: { readonly [C in CellName]: string } = {
   transformer: 'load as before',
 };
 
+/** The cells of a candidate: a few characters each, and why. */
 export function tellCells(circuit: Circuit, title: string, cells: Cells): { readonly [C in CellName]: CellWords } {
   return {
     coil: tellCell(circuit, 'coil', cells.coil, (cell) => {
@@ -230,6 +232,7 @@ const spellWhole = (coil: Coil | undefined): string =>
 const spellPoles = ({ power, bars, control }: PoleCount): string =>
   [power ? `${power} NO` : '', bars ? `${bars} bar` : '', control ? `${control} control` : ''].filter(Boolean).join(' + ') || 'none';
 
+/** A difference between two nameplates, and what it means in the circuit. */
 export function tellDifference(circuit: Circuit, line: Difference): DifferenceWords {
   switch (line.code) {
     case 'deeds not known':

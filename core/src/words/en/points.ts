@@ -8,4 +8,5 @@ export const spellEnds = (circuit: Circuit, id: ConductorId): string =>
 export const listed = (things: readonly string[]): string =>
   things.length < 2 ? things.join('') : `${things.slice(0, -1).join(', ')} and ${things.at(-1)}`;
 
+/** The tag of a device. */
 export const tagOf = (circuit: Circuit, device: string): string => circuit.devices[device]?.tag ?? '?';

@@ -16,6 +16,7 @@ const split = (text: string): readonly [string, string] => {
   return [value, unit];
 };
 
+/** What the display shows, its unit, and what the reading means. */
 export function tellReading({ quantity, value, expected, floats, note, beeps, verdict }: ReadingFacts): ReadingWords {
   if (note.code === 'live')
     return {

@@ -12,6 +12,7 @@ export interface SupplyWords {
 const known = (volts: number | undefined): string => (volts === undefined ? 'unknown' : `${figures(volts)} V`);
 const LEGS: Readonly<Record<number, string>> = { 2: ', two legs', 3: ', three phases' };
 
+/** A supply in the words of its table. */
 export function tellSupply({ is, allowed, earthing, isBonded }: Supply): SupplyWords {
   switch (is.code) {
     case 'mains':
