@@ -20,7 +20,7 @@ const KINDS = {
   'units on one supply': {
     make: unitPanel,
     about: (size: number) => `dK${Math.floor(size / 14)}`,
-    input: (size: number) => ({ device: `dTC${Math.floor(size / 14)}`, input: 'calling' }),
+    input: (size: number) => ({ device: `dTC${Math.floor(size / 14)}`, input: 'heating' }),
   },
 } as const;
 

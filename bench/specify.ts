@@ -10,7 +10,7 @@ const panel = unitPanel(100);
 const K1 = deviceIdSchema.parse('dK1');
 const log: readonly LogEntry[] = [
   { atMs: 0, power: 'on' },
-  { atMs: 0, device: deviceIdSchema.parse('dTC1'), input: 'calling', on: true },
+  { atMs: 0, device: deviceIdSchema.parse('dTC1'), input: 'heating', on: true },
 ];
 const hand = (volts: number) => inHand('contactor-2', { coilKind: 'AC', coilV: volts, coilHz: '60' });
 

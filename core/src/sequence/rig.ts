@@ -227,6 +227,10 @@ export function applyEntry(rig: Rig, moment: Moment, entry: LogEntry): Moment {
   }
   const input = plan.inputNamed(entry.device, entry.input);
   if (!input) return moment;
+  // a selector is in one position at a time
+  const { group } = input.facts;
+  if (entry.on && group !== undefined)
+    for (const other of plan.inputs) if (other.device === input.device && other.facts.group === group) moment.inputs[other.index] = 0;
   moment.inputs[input.index] = entry.on ? 1 : 0;
   const { puts } = input.facts;
   const put = puts && plan.partsIn(entry.device).find(({ part }) => part.id === puts.part);
