@@ -121,7 +121,8 @@ function isFelt({ net, branch, more }: Draws, nodes: readonly number[], fuses: r
     const [from = -1, to = -1] = endsOfBranch(at(net.plan.branches, firstBranch));
     const y = phasor(real(net.yRe, firstBranch), real(net.yIm, firstBranch));
     const extra = magnitude(multiply(y, subtract(lost(from), lost(to))));
-    return branchAmpsRms([net], firstBranch) + extra > part.ratingA;
+    // a fuse that a starting motor passes anyway opens no sooner for a trickle elsewhere
+    return extra > FELT_SHARE * part.ratingA && branchAmpsRms([net], firstBranch) + extra > part.ratingA;
   });
 }
 
