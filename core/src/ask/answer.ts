@@ -80,8 +80,13 @@ export function createAsker(shop: Shop): Asker {
           ok: false,
           problems: [problem('no-question', 'ask', `There is no question "${ask}". There are ${Object.keys(LINES).join(', ')}.`)],
         };
-      const said = answer(ask, facts);
-      return said.ok ? { id, ok: true, answer: said.value } : { id, ok: false, problems: said.problems };
+      try {
+        const said = answer(ask, facts);
+        return said.ok ? { id, ok: true, answer: said.value } : { id, ok: false, problems: said.problems };
+      } catch (error) {
+        // a fault of the program on one line is told there: the other questions are still to be answered
+        return { id, ok: false, problems: [problem('fault', ask, `Mando failed on this line: ${String(error)}`)] };
+      }
     },
   };
 }

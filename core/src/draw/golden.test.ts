@@ -99,6 +99,45 @@ const odd = rigged(
   ],
 );
 
+/** More earths than one row of the sheet takes, one wire off at both of its ends and two at one of them. */
+const earths = (() => {
+  const tags = Array.from({ length: 27 }, (_, index) => `Y${index + 1}`);
+  const circuit = rigged(
+    {
+      G1: ['supply-1ph', { volts: 24, hz: '60' }],
+      PE1: ['earth-bar', {}],
+      PE2: ['earth-bar', {}],
+      ...Object.fromEntries(tags.map((tag) => [tag, ['zone-valve', { motorV: 24 }] as ['zone-valve', Record<string, number>]])),
+    },
+    [
+      ...tags.flatMap((tag): [string, string][] => [
+        ['G1:L', `${tag}:L`],
+        [`${tag}:N`, 'G1:N'],
+        [`${tag}:PE`, 'PE1:PE'],
+      ]),
+      ['PE1:PE', 'PE2:PE'],
+      ['Y1:1', 'Y2:1'],
+      ['Y3:1', 'Y4:1'],
+      ['Y5:1', 'Y6:1'],
+    ],
+  );
+  const last = 27 * 3;
+  const lifted = (index: number, ends: Circuit['conductors'][string]['ends']) => {
+    const wire = circuit.conductors[`w${index}`];
+    return wire ? { [wire.id]: { ...wire, ends } } : {};
+  };
+  const wire = circuit.conductors[`w${last + 2}`];
+  return {
+    ...circuit,
+    conductors: {
+      ...circuit.conductors,
+      ...lifted(last + 1, [null, null]),
+      ...lifted(last + 2, [wire?.ends[0] ?? null, null]),
+      ...lifted(last + 3, [null, wire?.ends[1] ?? null]),
+    },
+  };
+})();
+
 describe('sheets stand as they stood', () => {
   it.each(DEMO)('of %s', async (name) => {
     await expect(sheetOf(demo(name))).toMatchFileSnapshot(`golden/${name}.txt`);
@@ -107,6 +146,7 @@ describe('sheets stand as they stood', () => {
     ['rows', rowPanel(14)],
     ['units', unitPanel(23)],
     ['odd', odd],
+    ['earths', earths],
     ['Q1-rewired', rewired('Q1', 5)],
     ['Q2-rewired', rewired('Q2', 8)],
     ['L1A-rewired', rewired('L1A', 3)],
