@@ -23,7 +23,7 @@ const folders = words.length > 0 ? words : ['network', 'explore', 'devices', 'dr
 
 /** Tests that answer for a folder: its own, and those of a room that looks through it. */
 const TESTS: Readonly<Record<string, readonly string[]>> = {
-  explore: ['explore', 'check'],
+  explore: ['explore', 'check', 'fit'],
   devices: ['devices', 'kinds', 'check', 'explore'],
   kinds: ['kinds', 'devices', 'sequence', 'network'],
   find: ['find', 'bench'],
@@ -47,20 +47,30 @@ interface Mutant {
   readonly is: string;
 }
 
-const OPERATORS: Readonly<Record<string, string>> = {
-  '+': '-',
-  '-': '+',
-  '*': '/',
-  '/': '*',
-  '<': '<=',
-  '<=': '<',
-  '>': '>=',
-  '>=': '>',
-  '===': '!==',
-  '!==': '===',
-  '&&': '||',
-  '||': '&&',
+/** What each operator may become; a comparison is moved over its edge, and turned round. */
+const OPERATORS: Readonly<Record<string, readonly string[]>> = {
+  '+': ['-'],
+  '-': ['+'],
+  '*': ['/'],
+  '/': ['*'],
+  '<': ['<=', '>='],
+  '<=': ['<', '>'],
+  '>': ['>=', '<='],
+  '>=': ['>', '<'],
+  '===': ['!=='],
+  '!==': ['==='],
+  '&&': ['||'],
+  '||': ['&&'],
 };
+
+/** Below this a number is a tolerance: wrong when it is wrong by orders of magnitude, not by half. */
+const TOLERANCE = 1e-3;
+
+function otherNumber(text: string): string {
+  if (text === '0') return '1';
+  if (text === '1') return '2';
+  return Number(text) < TOLERANCE ? `(${text} * 1e6)` : `(${text} * 1.5)`;
+}
 
 /** Every place of a file where something can be changed so that it still compiles. */
 function placesIn(file: string): Mutant[] {
@@ -74,12 +84,11 @@ function placesIn(file: string): Mutant[] {
   const visit = (node: ts.Node): void => {
     if (ts.isTypeNode(node) || ts.isInterfaceDeclaration(node) || ts.isTypeAliasDeclaration(node) || ts.isImportDeclaration(node)) return;
     if (ts.isBinaryExpression(node)) {
-      const other = OPERATORS[node.operatorToken.getText()];
       // text that is put together is no arithmetic
       const isText = [node.left, node.right].some((side) => ts.isStringLiteral(side) || ts.isTemplateExpression(side));
-      if (other && !isText) add(node.operatorToken, other);
+      if (!isText) for (const other of OPERATORS[node.operatorToken.getText()] ?? []) add(node.operatorToken, other);
     }
-    if (ts.isNumericLiteral(node)) add(node, node.text === '0' ? '1' : node.text === '1' ? '2' : `(${node.text} * 1.5)`);
+    if (ts.isNumericLiteral(node)) add(node, otherNumber(node.text));
     if (node.kind === ts.SyntaxKind.TrueKeyword) add(node, 'false');
     if (node.kind === ts.SyntaxKind.FalseKeyword) add(node, 'true');
     if (ts.isPrefixUnaryExpression(node) && node.operator === ts.SyntaxKind.ExclamationToken) add(node, node.operand.getText());

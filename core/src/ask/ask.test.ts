@@ -18,7 +18,7 @@ const put = (line: unknown) => {
   return JSON.parse(JSON.stringify(reply)) as {
     id: unknown;
     ok: boolean;
-    answer: Record<string, never>;
+    answer: { readings: readonly [{ value: number }]; figures: readonly { name: string; text: string }[] };
     problems: { code: string; at: string; message: string }[];
   };
 };
@@ -74,8 +74,7 @@ describe('one line, one answer', () => {
     const wire = Object.values(circuit.conductors).find(({ ends }) => ends.includes('dK1:A1' as never))!;
     const end = wire.ends[0] === 'dK1:A1' ? 0 : 1;
     const edits = [{ type: 'moveEnd', conductor: wire.id, end, to: null }];
-    const volts = (edited: unknown[]) =>
-      put({ ask: 'read', ...cooling, circuit, edits: edited, read: ['K1:A1,K1:A2'] }).answer.readings[0] as { value: number };
+    const volts = (edited: unknown[]) => put({ ask: 'read', ...cooling, circuit, edits: edited, read: ['K1:A1,K1:A2'] }).answer.readings[0];
     expect(volts([]).value).toBeGreaterThan(20);
     expect(volts(edits).value).toBeLessThan(1);
   });
@@ -86,8 +85,8 @@ describe('one line, one answer', () => {
       { atMs: 1000, device: 'dTC1', input: 'cooling', on: true },
     ];
     const line = { ask: 'read', circuit: 'demo:Q1', log, at: 200_000, meter: 'amp', read: ['110'] };
-    expect((put(line).answer.readings[0] as { value: number }).value).toBeGreaterThan(0.1);
-    expect((put({ ...line, faults: ['K1.coil=open'] }).answer.readings[0] as { value: number }).value).toBeLessThan(0.01);
+    expect(put(line).answer.readings[0].value).toBeGreaterThan(0.1);
+    expect(put({ ...line, faults: ['K1.coil=open'] }).answer.readings[0].value).toBeLessThan(0.01);
   });
 
   it('a circuit with nothing in it can be asked anything, and is not called sound', () => {
@@ -159,7 +158,7 @@ describe('sizing by facts alone', () => {
   ])('%j: %s is %s', (facts, name, text) => {
     const { ok, answer } = put({ ask: 'size', ...facts });
     expect(ok).toBe(true);
-    const figures = answer.figures as { name: string; text: string }[];
+    const { figures } = answer;
     expect(figures.find((one) => one.name === name)?.text).toBe(text);
   });
 });

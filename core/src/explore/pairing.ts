@@ -25,7 +25,11 @@ interface Lived {
   closing: { readonly drive: number; readonly moment: Moment } | undefined;
   readonly open: { readonly volts: number; readonly moment: Moment }[];
   held: { readonly drive: number; readonly moment: Moment } | undefined;
+  /** when it was first seen in, this time; undefined: it is out */
+  inSinceMs: number | undefined;
 }
+
+const unlived = (): Lived => ({ closing: undefined, open: [], held: undefined, inSinceMs: undefined });
 
 /**
  * The circuit seen from a coil's terminals in every state of its neighbourhood, at the moment it must close and held.
@@ -38,20 +42,24 @@ export function* pairing(
   pairs: CoilPair[] = [],
 ): Generator<Progress, { pairs: CoilPair[]; untried: readonly Untried[] }> {
   const rig = createRig(plan);
-  let lived: Lived = { closing: undefined, open: [], held: undefined };
+  let lived = unlived();
   const { untried } = yield* walkStates(
     rig,
     [
       {
         begin() {
-          lived = { closing: undefined, open: [], held: undefined };
+          lived = unlived();
         },
         see({ atMs, moment, due }, { calls }) {
           const { drive } = sightOf(rig, coil, moment);
           if (isIn(moment, coil, 'coil', 'in')) {
-            if (!isTakenAway(calls, atMs, drive) && (!lived.held || drive < lived.held.drive))
+            lived.inSinceMs ??= atMs;
+            if (!isTakenAway(calls, atMs, drive, lived.inSinceMs) && (!lived.held || drive < lived.held.drive))
               lived.held = { drive, moment: copyMoment(moment) };
-          } else if (due.some(({ part, mode }) => part === coil.index && mode === 'in')) {
+            return;
+          }
+          lived.inSinceMs = undefined;
+          if (due.some(({ part, mode }) => part === coil.index && mode === 'in')) {
             if (!lived.closing || drive < lived.closing.drive) lived.closing = { drive, moment: copyMoment(moment) };
           } else lived.open.push({ volts: partVolts(rig.nets, plan, coil.index), moment: copyMoment(moment) });
         },

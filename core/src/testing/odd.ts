@@ -1,4 +1,4 @@
-import type { Circuit } from '#core/circuit';
+import { type Circuit, type Process, processIdSchema } from '#core/circuit';
 import { rigged } from './rigged';
 
 const coil24 = { coilKind: 'AC', coilV: 24, coilHz: '60', inrushVa: 10, sealedVa: 5 } as const;
@@ -120,4 +120,81 @@ export const ODD: Readonly<Record<string, Circuit>> = {
     ],
   ),
   thermostats: manyThermostats(3),
+  /** a tank whose level two floats read: a pump at the low one, an alarm at the high one */
+  tank: (() => {
+    const circuit = rigged(
+      {
+        G1: ['supply-1ph', { volts: 120, hz: '60' }],
+        F1: ['fuse-1', { ratingA: 15 }],
+        S1: ['float-switch', { form: 'NO', actsAt: 30, returnsAt: 60 }],
+        S2: ['float-switch', { form: 'NO', actsAt: 80, returnsAt: 75 }],
+        S3: ['push-button', { form: 'NC' }],
+        K1: ['contactor-1', { ...coil24, coilV: 120, motorA: 20, lockedA: 120 }],
+        M1: ['motor-1ph', { volts: 120, runA: 9, lockedA: 54 }],
+        H1: ['lamp', { volts: 120, watts: 5 }],
+      },
+      [
+        ['G1:L', 'F1:1'],
+        ['F1:2', 'S1:1'],
+        ['S1:2', 'S3:1'],
+        ['S3:2', 'K1:A1'],
+        ['K1:A2', 'G1:N'],
+        ['F1:2', 'S2:1'],
+        ['S2:2', 'H1:1'],
+        ['H1:2', 'G1:N'],
+        ['F1:2', 'K1:L1'],
+        ['K1:T1', 'M1:1'],
+        ['M1:2', 'G1:N'],
+      ],
+    );
+    const id = processIdSchema.parse('vlevel');
+    const level: Process = {
+      id,
+      name: 'tank',
+      quantity: 'level',
+      unit: '%',
+      start: 50,
+      driftPerMinute: -5,
+      least: 0,
+      most: 100,
+      movedBy: [],
+    };
+    const devices = Object.values(circuit.devices).map((device) => [
+      device.id,
+      device.family === 'float-switch' ? { ...device, reads: id } : device,
+    ]);
+    return { ...circuit, devices: Object.fromEntries(devices), processes: { [id]: level } };
+  })(),
+  /** two coils on one small transformer, each with a switch of its own, the heavier one first */
+  shared: rigged(
+    {
+      G1: ['supply-1ph', { volts: 120, hz: '60', legOhms: 0.5 }],
+      T1: ['control-transformer-24', { va: 20 }],
+      T2: ['control-transformer-24', { va: 40 }],
+      S1: ['push-button', { form: 'NO' }],
+      TC2: ['thermostat-two-wire', {}],
+      K1: ['contactor-1', { ...coil24, inrushVa: 60, sealedVa: 9 }],
+      K2: ['contactor-1', coil24],
+      E1: ['heater', { volts: 120, watts: 1500 }],
+      E2: ['heater', { volts: 120, watts: 3000 }],
+    },
+    [
+      ['G1:L', 'T1:120'],
+      ['G1:N', 'T1:COM'],
+      ['G1:L', 'T2:120'],
+      ['G1:N', 'T2:COM'],
+      ['T1:R', 'S1:1'],
+      ['S1:2', 'K1:A1'],
+      ['K1:A2', 'T1:C'],
+      ['T2:R', 'TC2:1'],
+      ['TC2:2', 'K2:A1'],
+      ['K2:A2', 'T2:C'],
+      ['G1:L', 'K1:L1'],
+      ['K1:T1', 'E1:1'],
+      ['E1:2', 'G1:N'],
+      ['G1:L', 'K2:L1'],
+      ['K2:T1', 'E2:1'],
+      ['E2:2', 'G1:N'],
+    ],
+  ),
 };

@@ -38,6 +38,8 @@ interface Met {
   closing: Got | undefined;
   held: Got | undefined;
   last: Got | undefined;
+  /** when it was first seen in, this time; undefined: it is out */
+  inSinceMs: number | undefined;
   /** what it would still get with its armature in, where it gets something but not enough to close */
   stay: Got | undefined;
 }
@@ -58,7 +60,15 @@ export const watchCoils: MakeWatch<ReadonlyMap<number, CoilExposure>> = (rig) =>
   return {
     begin(calls) {
       for (const list of met.values())
-        list.push({ calls, peakOpen: NOTHING, closing: undefined, held: undefined, last: undefined, stay: undefined });
+        list.push({
+          calls,
+          peakOpen: NOTHING,
+          closing: undefined,
+          held: undefined,
+          last: undefined,
+          inSinceMs: undefined,
+          stay: undefined,
+        });
     },
     see(frame) {
       for (const coil of coils) {
@@ -67,8 +77,10 @@ export const watchCoils: MakeWatch<ReadonlyMap<number, CoilExposure>> = (rig) =>
         const got = gets(rig, coil, frame.moment);
         now.last = got;
         if (isIn(frame.moment, coil, 'coil', 'in')) {
-          if (!isTakenAway(now.calls, frame.atMs, got.drive)) now.held = lower(now.held, got);
+          now.inSinceMs ??= frame.atMs;
+          if (!isTakenAway(now.calls, frame.atMs, got.drive, now.inSinceMs)) now.held = lower(now.held, got);
         } else {
+          now.inSinceMs = undefined;
           if (got.volts > now.peakOpen.volts) now.peakOpen = got;
           if (frame.due.some(({ part, mode }) => part === coil.index && mode === 'in')) now.closing = lower(now.closing, got);
         }
