@@ -52,7 +52,7 @@ step('types of the core alone', bin('tsc'), ['--noEmit', '-p', 'tsconfig.core.js
 step('arrows between the layers', bin('depcruise'), ['--config', '.dependency-cruiser.cjs', 'core', 'cli', 'server', 'web/src']);
 step('docstrings of core', process.execPath, ['--import', 'tsx', 'scripts/docstrings.ts']);
 step('nothing unused', bin('knip'), ['--include', 'files,dependencies,unlisted,unresolved,duplicates,exports,types']);
-step('unit tests', bin('vitest'), ['run', '--project', 'unit']);
+step('unit tests', bin('vitest'), ['run', '--project', 'unit', '--project', 'screens']);
 step('build', process.execPath, ['scripts/buildWeb.mjs']);
 const postgres = await startThrowaway();
 step('database tests', bin('vitest'), ['run', '--project', 'database'], { DATABASE_URL: postgres.url });

@@ -28,8 +28,16 @@ export function tidyBand(pen: Pen, rails: readonly RailMark[]): { segments: Segm
     const isCrossed = (x: number): boolean => (lines.columns.get(x) ?? []).some((bar) => y >= bar.from && y <= bar.to);
     for (const piece of tidyRow(row, fixed, isCrossed)) kept.set(piece.index, piece);
   }
+  const uprights = new Set<string>();
   const segments = pen.segments.flatMap((segment, index): Segment[] => {
-    if (segment.x1 === segment.x2) return [segment];
+    if (segment.x1 === segment.x2) {
+      // two paths may each bring the same bar
+      const { net, x1, y1, y2 } = segment;
+      const key = `${net} ${x1} ${Math.min(y1, y2)} ${Math.max(y1, y2)}`;
+      if (uprights.has(key)) return [];
+      uprights.add(key);
+      return [segment];
+    }
     const piece = kept.get(index);
     if (!piece) return [];
     return piece.from === Math.min(segment.x1, segment.x2) && piece.to === Math.max(segment.x1, segment.x2)

@@ -2,7 +2,7 @@ import type { PlannedPart } from '#core/graph';
 import { type Coil, plusEnd } from '#core/kinds';
 import { type NetworkPlan, partVolts } from '#core/network';
 import { copyMoment, createRig, isIn, type Moment, sightOf } from '#core/sequence';
-import { divide, greatest, must } from '#core/units';
+import { divide, greatest } from '#core/units';
 import { type Calls, isTakenAway } from './calls';
 import { coilAcross, momentOf, openVolts, type PairMoment, shortAmps } from './pair';
 import { type Progress, type Untried, walkStates } from './walk';
@@ -12,6 +12,8 @@ export interface CoilPair {
   readonly calls: Calls;
   readonly pullIn: PairMoment;
   readonly held: PairMoment;
+  /** when it gets the most, held */
+  readonly mostHeld: PairMoment;
   /** volts across the open pair */
   readonly openV: number;
   /** amps into a short across it */
@@ -25,11 +27,12 @@ interface Lived {
   closing: { readonly drive: number; readonly moment: Moment } | undefined;
   readonly open: { readonly volts: number; readonly moment: Moment }[];
   held: { readonly drive: number; readonly moment: Moment } | undefined;
+  mostHeld: { readonly drive: number; readonly moment: Moment } | undefined;
   /** when it was first seen in, this time; undefined: it is out */
   inSinceMs: number | undefined;
 }
 
-const unlived = (): Lived => ({ closing: undefined, open: [], held: undefined, inSinceMs: undefined });
+const unlived = (): Lived => ({ closing: undefined, open: [], held: undefined, mostHeld: undefined, inSinceMs: undefined });
 
 /**
  * The circuit seen from a coil's terminals in every state of its neighbourhood, at the moment it must close and held.
@@ -56,6 +59,7 @@ export function* pairing(
             lived.inSinceMs ??= atMs;
             if (!isTakenAway(calls, atMs, drive, lived.inSinceMs) && (!lived.held || drive < lived.held.drive))
               lived.held = { drive, moment: copyMoment(moment) };
+            if (!lived.mostHeld || drive > lived.mostHeld.drive) lived.mostHeld = { drive, moment: copyMoment(moment) };
             return;
           }
           lived.inSinceMs = undefined;
@@ -65,10 +69,12 @@ export function* pairing(
         },
         rest({ moment: last }, calls) {
           const seen = (moment: Moment) => momentOf(rig, coil, moment);
-          const pullIn = lived.closing ? seen(lived.closing.moment) : mostBehind(lived.open, seen);
+          const pullIn = lived.closing ? seen(lived.closing.moment) : (mostBehind(lived.open, seen) ?? seen(copyMoment(last)));
           const held = lived.held ? seen(lived.held.moment) : pullIn;
+          const isApart = lived.mostHeld && !(lived.held && isAlike(lived.mostHeld.moment, lived.held.moment));
+          const mostHeld = lived.mostHeld && isApart ? seen(lived.mostHeld.moment) : held;
           const rest = lived.held && isAlike(lived.held.moment, last) ? held : seen(copyMoment(last));
-          pairs.push({ calls, pullIn, held, openV: openVolts(pullIn), shortA: shortAmps(pullIn), rest });
+          pairs.push({ calls, pullIn, held, mostHeld, openV: openVolts(pullIn), shortA: shortAmps(pullIn), rest });
         },
       },
     ],
@@ -77,15 +83,12 @@ export function* pairing(
   return { pairs, untried };
 }
 
-/** The coil that is there now may never close: then the moment that has most behind it counts, of those with volts. */
-function mostBehind(open: Lived['open'], seen: (moment: Moment) => PairMoment): PairMoment {
+/** The coil that is there now may never close: then the moment that has most behind it counts, of those with volts. undefined: it was in all along */
+function mostBehind(open: Lived['open'], seen: (moment: Moment) => PairMoment): PairMoment | undefined {
   const mostV = Math.max(0, ...open.map(({ volts }) => volts));
-  return must(
-    greatest(
-      open.filter(({ volts }) => volts >= mostV / 2).map(({ moment }) => seen(moment)),
-      shortAmps,
-    ),
-    'a moment in which the coil is out',
+  return greatest(
+    open.filter(({ volts }) => volts >= mostV / 2).map(({ moment }) => seen(moment)),
+    shortAmps,
   );
 }
 

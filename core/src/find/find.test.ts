@@ -3,6 +3,7 @@ import { drain } from '#core/explore';
 import { planNetwork } from '#core/network';
 import { tellSuspect } from '#core/words';
 import { DEMO, demo, point } from '../testing/demo';
+import { runSession } from '../testing/session';
 import {
   bestNext,
   byBestNext,
@@ -16,7 +17,6 @@ import {
   predicting,
   profilePoints,
   rankClasses,
-  runSession,
   type Test,
 } from './index';
 

@@ -20,6 +20,7 @@ export function exposureOf(coil: Coil, pairs: readonly CoilPair[]): PairExposure
   const called = calls.filter(({ isCall }) => isCall);
   const open = called.map((one) => one.open);
   const shut = called.map(({ pair }) => ({ ...coilAcross(pair.held, coil, 'in'), calls: pair.calls }));
+  const most = called.map(({ pair }) => ({ ...coilAcross(pair.mostHeld, coil, 'in'), calls: pair.calls }));
   const pullIn = least(open, drive);
   const holds = pullIn !== undefined && pullIn.drive >= coil.pickUpTypicalRatio;
   // asked of a pulse coil alone: any other may stay on
@@ -29,7 +30,7 @@ export function exposureOf(coil: Coil, pairs: readonly CoilPair[]): PairExposure
         drive,
       )
     : undefined;
-  const highest = greatest([...open, ...(holds ? shut : [])], drive) ?? { volts: 0, drive: 0, calls: [] };
+  const highest = greatest([...open, ...(holds ? most : [])], drive) ?? { volts: 0, drive: 0, calls: [] };
   const sags = new Map<number, { volts: number; va: number }>();
   for (const { pair } of called)
     for (const { part, volts, va } of transformersUnder(pair.pullIn, coil, 'out'))

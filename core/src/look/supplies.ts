@@ -1,7 +1,7 @@
 import { conductorsAt, type Device, type DeviceId, deviceOf, terminalId } from '#core/circuit';
 import { familyOf, plateNumber, plateText } from '#core/devices';
 import { type Exploration, type LoadExposure, lineShare } from '#core/explore';
-import { graphOf, type PlannedPart } from '#core/graph';
+import { graphOf, isWired, type PlannedPart } from '#core/graph';
 import { isBond, type LoadClass, type Transformer } from '#core/kinds';
 import type { NetworkPlan } from '#core/network';
 import { numberAt, TABLES } from '#core/size';
@@ -129,8 +129,9 @@ export function loadLines({ plan, loads }: Exploration): LoadLine[] {
   });
 }
 
-/** Of a relay with a lead for each of its volts, none is a load of its own: which is used is the circuit's business. */
-const isCappedLead = ({ circuit }: NetworkPlan, { device }: PlannedPart): boolean => familyOf(device, circuit).is?.oneCoilUsed === true;
+/** Of a relay with a lead for each of its volts, one is used; the other, capped, is no load. */
+const isCappedLead = (plan: NetworkPlan, { device, kind, part }: PlannedPart): boolean =>
+  familyOf(device, plan.circuit).is?.oneCoilUsed === true && !kind.ends(part).every((mark) => isWired(plan, device.id, mark));
 
 function startOf({ part, kind }: PlannedPart, ratedV: number | undefined, { runA }: LoadExposure): number | undefined {
   if (part.kind === 'motor' || part.kind === 'motor3') return part.lockedA;

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { type Circuit, deviceIdSchema, findTerminal, type LogEntry, type Point, readCircuitDocument } from '#core/circuit';
 import { catalogue } from '#core/devices';
 import { partNamed } from '#core/graph';
@@ -8,7 +9,7 @@ import { createRig, frameAt, modeAt, runLog, settleMoment } from '#core/sequence
 export const DEMO = ['Q1', 'Q2', 'Q3', 'Q5', 'Q6', 'Q7', 'Q9', 'L1A', 'L1B', 'L4'] as const;
 
 export function demo(name: string): Circuit {
-  const read = readCircuitDocument(JSON.parse(readFileSync(new URL(`../../../demo/${name}.json`, import.meta.url), 'utf8')), catalogue);
+  const read = readCircuitDocument(JSON.parse(readFileSync(join(import.meta.dirname, '../../../demo', `${name}.json`), 'utf8')), catalogue);
   if (!read.ok) throw new Error(read.problems.map(({ message }) => message).join(' '));
   return read.value;
 }

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import Papa from 'papaparse';
 import type { Circuit, Device } from '#core/circuit';
 import type { StockPart } from '#core/devices';
@@ -6,7 +7,7 @@ import { drain, type Exploration } from '#core/explore';
 import { preparing, twinning } from '#core/fit';
 import { stockFromRows } from '#core/formats';
 
-const text = readFileSync(new URL('../../../demo/stock.csv', import.meta.url), 'utf8');
+const text = readFileSync(join(import.meta.dirname, '../../../demo/stock.csv'), 'utf8');
 
 /** The demo's stock as the file has it. */
 export const readStock = () => stockFromRows(Papa.parse<Record<string, string>>(text, { header: true }).data, (index) => `p${index + 1}`);

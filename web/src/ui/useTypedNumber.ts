@@ -23,9 +23,11 @@ export function useTypedNumber(
     inputMode: 'decimal',
     defaultValue: value === null ? '' : String(value),
     'aria-invalid': problem !== undefined,
-    // once told, it is taken as soon as it can be: nobody has to leave the field to see that it is right now
+    // once told, a person sees as they type that it is right now; what is half typed is not taken before the field is left
     onChange: ({ target }: ChangeEvent<HTMLInputElement>) => {
-      if (problem !== undefined && readWithin(target.value, facts).is !== 'unclear') take(target.value);
+      if (problem === undefined || readWithin(target.value, facts).is === 'unclear') return;
+      setProblem(undefined);
+      onProblem?.(undefined);
     },
     onBlur: ({ target }: FocusEvent<HTMLInputElement>) => take(target.value),
     onKeyDown: ({ key, currentTarget }: KeyboardEvent<HTMLInputElement>) => {

@@ -34,9 +34,12 @@ export interface CoilExposure extends Ill {
 /** What a coil met in one state. */
 interface Met {
   readonly calls: Calls;
-  peakOpen: Got;
+  /** the most it gets while it is out; undefined: it was in all along */
+  peakOpen: Got | undefined;
   closing: Got | undefined;
   held: Got | undefined;
+  /** the most it gets while it is in */
+  mostHeld: Got | undefined;
   last: Got | undefined;
   /** when it was first seen in, this time; undefined: it is out */
   inSinceMs: number | undefined;
@@ -62,9 +65,10 @@ export const watchCoils: MakeWatch<ReadonlyMap<number, CoilExposure>> = (rig) =>
       for (const list of met.values())
         list.push({
           calls,
-          peakOpen: NOTHING,
+          peakOpen: undefined,
           closing: undefined,
           held: undefined,
+          mostHeld: undefined,
           last: undefined,
           inSinceMs: undefined,
           stay: undefined,
@@ -79,9 +83,10 @@ export const watchCoils: MakeWatch<ReadonlyMap<number, CoilExposure>> = (rig) =>
         if (isIn(frame.moment, coil, 'coil', 'in')) {
           now.inSinceMs ??= frame.atMs;
           if (!isTakenAway(now.calls, frame.atMs, got.drive, now.inSinceMs)) now.held = lower(now.held, got);
+          if (!now.mostHeld || got.drive > now.mostHeld.drive) now.mostHeld = got;
         } else {
           now.inSinceMs = undefined;
-          if (got.volts > now.peakOpen.volts) now.peakOpen = got;
+          if (!now.peakOpen || got.volts > now.peakOpen.volts) now.peakOpen = got;
           if (frame.due.some(({ part, mode }) => part === coil.index && mode === 'in')) now.closing = lower(now.closing, got);
         }
         ills.set(coil.index, worseIll(rig, coil, frame.moment, ills.get(coil.index)));
@@ -128,27 +133,22 @@ function worseIll(rig: Rig, coil: PlannedCoil, moment: Parameters<typeof sightOf
 
 /** A state counts as a call when the coil gets at least half of the most it ever gets: leakage through a timer is no call. */
 function worstOf(met: readonly Met[]): Pick<CoilExposure, 'pullIn' | 'held' | 'highest' | 'leak' | 'rest'> {
-  const flat = met.map(({ calls, closing, peakOpen, stay, held, last }) => ({
-    open: { ...(closing ?? peakOpen), calls },
-    stay: { ...(stay ?? peakOpen), calls },
+  const flat = met.map(({ calls, closing, peakOpen, stay, held, mostHeld, last }) => ({
+    open: peakOpen && { ...(closing ?? peakOpen), calls },
+    stay: { ...(stay ?? peakOpen ?? NOTHING), calls },
     held: held && { ...held, calls },
+    mostHeld: mostHeld && { ...mostHeld, calls },
     last: last && { ...last, calls },
-    top: Math.max(peakOpen.drive, held?.drive ?? 0),
+    top: Math.max(peakOpen?.drive ?? 0, mostHeld?.drive ?? 0),
   }));
   const drive = (one: Got): number => one.drive;
   const most = Math.max(0, ...flat.map(({ top }) => top));
   const called = most > LEAK_SHARE ? flat.filter(({ top }) => top >= most / 2) : [];
   const isSeen = <T>(one: T | undefined): one is T => one !== undefined;
   return {
-    pullIn: least(
-      called.map(({ open }) => open),
-      drive,
-    ),
+    pullIn: least(called.map(({ open }) => open).filter(isSeen), drive),
     held: least(called.map(({ held }) => held).filter(isSeen), drive),
-    highest: greatest(
-      flat.flatMap(({ open, held }) => (held ? [open, held] : [open])),
-      drive,
-    ) ?? { ...NOTHING, calls: [] },
+    highest: greatest(flat.flatMap(({ open, mostHeld }) => [open, mostHeld]).filter(isSeen), drive) ?? { ...NOTHING, calls: [] },
     leak: greatest(
       flat.filter((one) => !called.includes(one)).map(({ stay }) => stay),
       drive,

@@ -51,7 +51,7 @@ export const pilotAc = tableOf(
     mark: 'published',
     unit: '',
     keyed: 'code',
-    note: 'The number after the letter is the greatest volts. Between columns amps = VA ÷ V; under 120 V the 120 V make stays and the break never passes the thermal amps.',
+    note: 'The number after the letter is the greatest volts: A150, A300, A600; B150, B300, B600; C150, C300, C600; D150, D300; E150. Between columns amps = VA ÷ V; under 120 V the 120 V make stays and the break never passes the thermal amps.',
   },
   `thermal_A make_120_V make_VA break_VA most_V
 A 10  60  7200 720 600

@@ -1,0 +1,40 @@
+import { lazy } from 'react';
+import { Navigate, type RouteObject } from 'react-router';
+import { JobsPage } from '../jobs/JobsPage';
+import { Broken } from './Broken';
+
+const CircuitPage = lazy(() => import('../circuit/CircuitPage'));
+const ProvePage = lazy(() => import('../prove/ProvePage'));
+const FindPage = lazy(() => import('../find/FindPage'));
+const SupplyPage = lazy(() => import('../supply/SupplyPage'));
+const PartsPage = lazy(() => import('../parts/PartsPage'));
+const StockPage = lazy(() => import('../stock/StockPage'));
+const HandbookPage = lazy(() => import('../handbook/HandbookPage'));
+const PracticePage = lazy(() => import('../practice/PracticePage'));
+const BriefPage = lazy(() => import('../brief/BriefPage'));
+
+/** Every address of the program and the screen that it shows; each screen is fetched when it is first opened. */
+export const routes: RouteObject[] = [
+  {
+    errorElement: <Broken />,
+    children: [
+      { path: '/', element: <JobsPage /> },
+      {
+        path: '/circuits/:id',
+        element: <CircuitPage />,
+        children: [
+          { index: true, element: <Navigate to="prove" replace /> },
+          { path: 'supply', element: <SupplyPage /> },
+          { path: 'parts', element: <PartsPage /> },
+          { path: 'prove', element: <ProvePage /> },
+          { path: 'find', element: <FindPage /> },
+        ],
+      },
+      { path: '/stock', element: <StockPage /> },
+      { path: '/handbook', element: <HandbookPage /> },
+      { path: '/jobs/:job/practice', element: <PracticePage /> },
+      { path: '/jobs/:job/brief', element: <BriefPage /> },
+      { path: '*', element: <Navigate to="/" replace /> },
+    ],
+  },
+];

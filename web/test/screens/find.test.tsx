@@ -1,0 +1,80 @@
+import { screen, waitFor, within } from '@testing-library/react';
+import { describe, expect, it } from 'vitest';
+import { spellPoint } from '#core/circuit';
+import { drain } from '#core/explore';
+import { bestNext, posterior, predicting, rankClasses } from '#core/find';
+import { planNetwork } from '#core/network';
+import { demo } from '../../../core/src/testing/demo';
+import { store } from '../../src/store/store';
+import { showStage } from './show';
+
+const opened = async () => {
+  const shown = await showStage('Q1', 'find');
+  await answered();
+  return shown;
+};
+const answered = () => waitFor(() => expect(document.querySelector('[data-answer="current"]')).not.toBeNull(), { timeout: 60_000 });
+const find = () => store.getState().find;
+
+describe('fault finding', () => {
+  it('advises the test that the core advises, with its outcomes', async () => {
+    const circuit = demo('Q1');
+    const predictions = drain(predicting(planNetwork(circuit), circuit.complaints[0]!));
+    const evidence = { seen: { K1: false }, measured: [] };
+    const advice = bestNext(predictions, evidence, {})!;
+    await opened();
+    const card = document.querySelector('[data-advice]') as HTMLElement;
+    expect(card.textContent).toContain(spellPoint(circuit, advice.test.red));
+    expect(card.textContent).toContain(spellPoint(circuit, advice.test.black));
+    expect(within(card).getAllByRole('button', { name: /V.*%$/ })).toHaveLength(advice.outcomes.length);
+    const [top] = rankClasses(predictions, posterior(predictions, evidence));
+    expect(screen.getByRole('heading', { name: 'Suspects' }).parentElement!.textContent).toContain(`${Math.round(top!.share * 100)} %`);
+  });
+
+  it('a reading that is none is told and changes nothing; a good one moves the suspects, and can be undone', async () => {
+    const { user } = await opened();
+    const field = screen.getByRole('textbox', { name: 'Reading in volts' });
+    for (const bad of ['abc', '9999', ' ']) {
+      await user.clear(field);
+      await user.type(field, `${bad}{Enter}`);
+      expect(screen.getByRole('alert').textContent!.length).toBeGreaterThan(10);
+      expect(find().measured).toEqual([]);
+    }
+    await user.clear(field);
+    await user.type(field, '26,1{Enter}');
+    expect(find().measured).toMatchObject([{ volts: 26.1 }]);
+    await answered();
+    await waitFor(() => expect(screen.getByText(/^1 reading ·/)).toBeTruthy());
+    await user.click(screen.getByRole('button', { name: 'Undo last' }));
+    expect(find().measured).toEqual([]);
+  });
+
+  it('what is seen is said by pressing, and goes back by pressing again', async () => {
+    const { user } = await opened();
+    await user.click(screen.getByRole('button', { name: 'K3 not looked at' }));
+    expect(find().seen.K3).toBeDefined();
+    await answered();
+    const said = await screen.findByRole('button', { name: /^K3 (on|not on)/ });
+    const was = find().seen.K3;
+    await user.click(said);
+    expect(find().seen.K3).toBe(!was);
+  });
+
+  it('a hidden fault is found by reading the bench meter as advised', async () => {
+    const { user } = await opened();
+    const choose = screen.getByRole('combobox', { name: 'Hide a fault of your choice' });
+    const option = within(choose).getByRole('option', { name: 'K1 coil open' });
+    await user.selectOptions(choose, option);
+    await answered();
+    for (let turn = 0; turn < 8 && !document.querySelector('[data-found]'); turn++) {
+      const before = find().measured.length;
+      await user.click(screen.getByRole('button', { name: 'Take it from the bench meter' }));
+      await waitFor(() => expect(find().measured.length).toBe(before + 1));
+      await answered();
+    }
+    expect(document.querySelector('[data-found]')!.textContent).toContain('K1 coil open');
+    expect(document.querySelector('[data-found]')!.textContent).toContain('That is what was hidden.');
+    await user.click(screen.getByRole('button', { name: 'Give up, take it out' }));
+    expect(store.getState().bench.hidden).toBeNull();
+  });
+});
