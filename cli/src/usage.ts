@@ -6,11 +6,14 @@ export const usage = (): string => `mando: circuits of relays, contactors and co
   mando solve   CIRCUIT [at a moment] [--meter MODE --read A,B ...] [--json]
   mando run     CIRCUIT [inputs]                                    [--json]
   mando check   CIRCUIT                                             [--json]
-  mando size    coil|contact|transformer|fuse|conductor|drop|motor|heater|driver ... [--json]
+  mando size    coil|contact|transformer|fuse|conductor|drop|motor|heater|driver|
+                supply|snubber|resistor|lamps|life ...               [--json]
   mando fit     [PART] --in CIRCUIT --as DEVICE [--stock FILE.csv]   [--json]
   mando find    CIRCUIT [--measured A,B=25.6V ...] [--seen K1=out ...] [--json]
   mando convert CIRCUIT --to json|spice|schema [--hz 60] [--out FILE]
+  mando draw    CIRCUIT                                             (JSON)
   mando devices CIRCUIT                                             [--json]
+  mando ask     reads one question a line as JSON, answers a line each (docs/command-line.md)
   mando backup  FILE        mando restore FILE      (DATABASE_URL)
 
 CIRCUIT is a file, or demo: and the number of a demo circuit: demo:Q1.
@@ -32,5 +35,10 @@ Sizing, a few of its words:
   mando size conductor --size 10awg --amps 26        mando size drop --size 18awg --length 150ft --inrush 33 --volts 24
   mando size motor --hp 3 --volts 208 --phases 3     mando size heater --watts 5000 --rated 240 --volts 208
   mando size driver --kind triac --coil "24 VAC 60" --held 7.5 --inrush 36
+  mando size motor --kw 4 --volts 400 --phases 3 --iec     (IEC frame; without --iec the NEMA size)
+  mando size conductor --amps 26 --ambient 45C --carrying 6 --insulation 90 --terminal 75
+  mando size snubber --microfarads 0.1 --volts 120 --amps 0.05
+  mando size supply --watts 5 --amps 0.5 --volts 24       mando size lamps --unit 0.5 --unitpeak 30 --lamp 10 --peak 120
+  mando size life --starts 6                       mando size life --chatter 2
 
 Exit codes: 0 good; 1 findings of danger, block or cannot-clear (check); 2 wrong words or input.`;
