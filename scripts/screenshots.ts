@@ -45,7 +45,7 @@ const open = async (page: Page, title: RegExp) => {
 };
 const goTo = async (page: Page, what: string) => {
   await page.getByRole('combobox', { name: /Go to/ }).fill(what);
-  await page.locator('#goto-found [role=option]').first().waitFor();
+  await page.locator('[data-goto] [role=option][data-highlighted]').first().waitFor();
   await page.getByRole('combobox', { name: /Go to/ }).press('Enter');
 };
 const lead = async (page: Page, colour: string, point: string) => {
@@ -68,7 +68,7 @@ const phone = { width: 390, height: 844 };
 await picture('jobs', desk, async () => undefined);
 await picture('prove-q1', desk, async (page) => {
   await open(page, /Cold store 1/);
-  await page.getByRole('radio', { name: 'All on' }).click();
+  await page.getByRole('radio', { name: 'All on' }).check({ force: true });
   await goTo(page, 'TC1');
   await page.getByRole('button', { name: 'Call for cooling', exact: true }).last().click();
   await toEnd(page);
@@ -116,13 +116,13 @@ await picture('practice', desk, async (page) => {
 await picture('phone-part', phone, async (page) => {
   await open(page, /Cold store 1/);
   await parts(page);
-  await page.getByRole('button', { name: 'Will this one do?' }).click();
+  await page.getByRole('tab', { name: 'Will this one do?' }).click();
   await page.getByRole('button', { name: '208–240 V 60 Hz' }).click();
   await page.locator('[data-hand="danger"]').waitFor();
 });
 await picture('prove-q3', desk, async (page) => {
   await open(page, /Irrigation pump/);
-  await page.getByRole('radio', { name: 'All on' }).click();
+  await page.getByRole('radio', { name: 'All on' }).check({ force: true });
   await goTo(page, 'S2');
   await page.getByRole('button', { name: 'Press', exact: true }).last().click();
   await toEnd(page);
@@ -131,7 +131,7 @@ await picture('prove-q3', desk, async (page) => {
 });
 await picture('prove-l1', desk, async (page) => {
   await open(page, /Bench heating, two zones, interface relay/);
-  await page.getByRole('radio', { name: 'All on' }).click();
+  await page.getByRole('radio', { name: 'All on' }).check({ force: true });
   await goTo(page, 'TC1');
   await page.getByRole('button', { name: 'Call for heat', exact: true }).last().click();
   await toEnd(page);
@@ -146,13 +146,13 @@ await picture('find-q1', desk, async (page) => {
   await hide.waitFor();
   await hide.selectOption({ label: 'PS1 1-2 stays open' });
   await page.getByRole('button', { name: 'Reveal' }).waitFor();
-  await page.waitForTimeout(900);
+  await page.locator('[data-answer="current"]').waitFor();
   await page.getByRole('button', { name: 'Take it from the bench meter' }).click();
   await page.getByText(/1 reading ·/).waitFor();
 });
 await picture('phone-meter', phone, async (page) => {
   await open(page, /Practice board/);
-  await page.getByRole('radio', { name: 'All on' }).click();
+  await page.getByRole('radio', { name: 'All on' }).check({ force: true });
   await page.getByRole('button', { name: /red lead on/ }).click();
   await page.locator('[data-point="dT1:R"]').first().click();
   await page.getByRole('button', { name: /black lead on/ }).click();

@@ -98,6 +98,21 @@ describe('what a process is brought to', () => {
     expect(levels({ most: 80 })).toEqual([15, 67.5, 77.5]);
     expect(levels({ least: 30, most: 78 })).toEqual([67.5, 76.5]);
   });
+  it('thresholds of another process are no region of this one', () => {
+    const other = { ...ODD.tank!.processes.vlevel!, id: processIdSchema.parse('vother'), name: 'other' };
+    const circuit = ODD.tank!;
+    const plan = planNetwork({
+      ...circuit,
+      processes: { ...circuit.processes, vother: other },
+      devices: { ...circuit.devices, dS2: { ...circuit.devices.dS2!, reads: other.id } },
+    });
+    const calls = leverGroups(plan).flatMap((group) => combinations(plan, group).calls.flat());
+    const of = (id: string) => [...new Set(calls.flatMap((call) => ('process' in call && call.process === id ? [call.to] : [])))];
+    expect([of('vlevel'), of('vother')]).toEqual([
+      [15, 80],
+      [77.5, 90],
+    ]);
+  });
   it('the level is in the log from the first moment', () =>
     expect(logOf([{ process: processIdSchema.parse('vlevel'), to: 15 }])).toEqual([
       { atMs: 0, power: 'on' },

@@ -6,7 +6,6 @@ import { FactChoice } from '../ui/FactChoice';
 import { Field } from '../ui/parts';
 import { useTypedNumber } from '../ui/useTypedNumber';
 
-const LETTER: Readonly<Record<Evidence, string>> = { print: 'p', measured: 'm', assumed: 'a', unknown: '?' };
 const EVIDENCE: readonly Evidence[] = ['print', 'measured', 'assumed', 'unknown'];
 
 interface Props {
@@ -95,7 +94,6 @@ function Row({ id, name, facts, given, empty, onSet, asksEvidence = false, onPro
       {asksEvidence && (
         <Choice
           aria-label={`${facts.label}: where the value comes from`}
-          title="p print, m measured, a assumed, ? unknown"
           value={given?.evidence ?? (facts.typical ? 'assumed' : 'unknown')}
           onChange={({ target }) =>
             set(
@@ -103,11 +101,11 @@ function Row({ id, name, facts, given, empty, onSet, asksEvidence = false, onPro
               EVIDENCE.find((one) => one === target.value),
             )
           }
-          w="46px"
+          w="86px"
         >
           {EVIDENCE.map((one) => (
             <option key={one} value={one}>
-              {LETTER[one]} {one}
+              {one}
             </option>
           ))}
         </Choice>
