@@ -17,13 +17,18 @@ test('two people change one thing: both see it, nothing is lost, a person picks'
   await tech.select('T1');
   await colleague.select('T1');
   // the colleague's edit is held back until the other one is saved
+  let letGo: () => void = () => undefined;
+  const isFirstSaved = new Promise<void>((done) => {
+    letGo = done;
+  });
   await other.route('**/edits', async (route) => {
-    await new Promise((done) => setTimeout(done, 2500));
+    await isFirstSaved;
     await route.continue();
   });
   await set(other, '75');
   await set(page, '50');
   await tech.saved();
+  letGo();
   const dialog = other.getByRole('alertdialog', { name: /changed elsewhere/ });
   await expect(dialog).toContainText('T1 va to 75');
   await dialog.getByRole('button', { name: 'Put mine on top' }).click();

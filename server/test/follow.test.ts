@@ -24,12 +24,18 @@ beforeAll(async () => {
   pool = await filled(databaseUrl);
   [one, two] = await Promise.all([buildApp({ databaseUrl }), buildApp({ databaseUrl, hosts: ['panel.local:4310'] })]);
   followers = createFollowers(databaseUrl);
-  await new Promise((done) => setTimeout(done, 300));
+  await expect.poll(async () => (await listening()).length).toBe(3);
 });
 afterAll(async () => {
   await Promise.all([one.close(), two.close(), followers.close()]);
   await pool.end();
 });
+
+/** Connections of the database that wait for notices. */
+const listening = async (): Promise<number[]> =>
+  (await pool.query<{ pid: number }>(`select pid from pg_stat_activity where query = 'listen circuit' order by pid`)).rows.map(
+    ({ pid }) => pid,
+  );
 
 const retitle = (app: FastifyInstance, id: string, baseRevision: number, to: string) =>
   app.inject({
@@ -52,8 +58,10 @@ describe('many servers on one database', () => {
     });
     await expect.poll(() => heard).toEqual([1, 2]);
     stop();
+    const after: number[] = [];
+    followers.follow(id, (revision) => after.push(revision));
     await retitle(one, id, 2, 'third');
-    await new Promise((done) => setTimeout(done, 200));
+    await expect.poll(() => after).toEqual([3]);
     expect(heard).toEqual([1, 2]);
   });
 
@@ -61,8 +69,9 @@ describe('many servers on one database', () => {
     const id = await copyOf(one, 'Q9');
     const heard: number[] = [];
     followers.follow(id, (revision) => heard.push(revision));
+    const cut = await listening();
     await pool.query(`select pg_terminate_backend(pid) from pg_stat_activity where query = 'listen circuit'`);
-    await new Promise((done) => setTimeout(done, 1800));
+    await expect.poll(async () => (await listening()).filter((pid) => !cut.includes(pid)).length, { timeout: 20_000 }).toBe(3);
     await expect.poll(async () => (await retitle(one, id, 0, 'after the cut')).statusCode).toBe(200);
     await expect.poll(() => heard).toContain(1);
   });
