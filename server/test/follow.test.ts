@@ -1,7 +1,7 @@
 import { readdirSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import type { FastifyInstance } from 'fastify';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { circuitReplySchema, jobsSchema } from '#core/api';
 import { buildApp } from '../src/app';
 import { createFollowers, type Followers } from '../src/circuits/followers';
@@ -24,7 +24,7 @@ beforeAll(async () => {
   pool = await filled(databaseUrl);
   [one, two] = await Promise.all([buildApp({ databaseUrl }), buildApp({ databaseUrl, hosts: ['panel.local:4310'] })]);
   followers = createFollowers(databaseUrl);
-  await expect.poll(async () => (await listening()).length).toBe(3);
+  await vi.waitFor(async () => expect((await listening()).length).toBe(3), { timeout: 20_000 });
 });
 afterAll(async () => {
   await Promise.all([one.close(), two.close(), followers.close()]);
