@@ -10,8 +10,14 @@ import { checkStudy, RULE_IDS, studyOf } from './index';
 
 const wireAt = (name: string, a: string, b: string) =>
   Object.values(demo(name).conductors).find(({ ends }) => ends.includes(end(a)) && ends.includes(end(b)))!;
+/** One more wire. */
+const wireTo = (name: string, from: string, to: string): EditChange => ({
+  type: 'addConductor',
+  conductor: { ...Object.values(demo(name).conductors)[0]!, id: wireId('w97'), ends: [end(from), end(to)] },
+});
+
 /** Moves the end of the wire between two terminals that stands on the second to a third. */
-const move = (name: string, from: string, at: string, to: string): EditChange => {
+const move = (name: string, from: string, at: string, to: string | null): EditChange => {
   const wire = wireAt(name, from, at);
   return { type: 'moveEnd', conductor: wire.id, end: wire.ends[0] === at ? 0 : 1, to: to === null ? null : end(to) };
 };
@@ -177,6 +183,35 @@ const broken: readonly [
   ],
   ['fan-with-heat', 'Q2', [set('dKT1', 'onDelayS', 45)], 'dKT1', 'look'],
   ['fan-with-heat', 'Q2', [set('dKT1', 'offDelayS', 5)], 'dKT1', 'look'],
+  ['not-known', 'Q1', [set('dDT1', 'delayS', null)], 'dDT1', 'cannot-clear'],
+  ['not-known', 'Q1', [set('dG1', 'volts', null)], 'dG1', 'cannot-clear'],
+  ['not-known', 'Q9', [move('Q9', 'dH2:2', 'dK1:L2', null)], 'dH2', 'cannot-clear'],
+  ['short-circuit', 'Q9', [wireTo('Q9', 'dF1:2', 'dT1:C')], 'dT1', 'block'],
+  ['short-circuit', 'Q9', [wireTo('Q9', 'dTC1:Y', 'dT1:C')], 'dTC1', 'block'],
+  ['short-circuit', 'Q3', [wireTo('Q3', 'dM1:U', 'dM1:V')], 'dG1', 'block'],
+  ['opens-in-service', 'Q1', [set('dF1', 'ratingA', 0.2)], 'dF1', 'danger'],
+  [
+    'chatters',
+    'Q9',
+    [
+      { type: 'moveEnd', conductor: wireId('w07'), end: 1, to: null },
+      { type: 'moveEnd', conductor: wireId('w16'), end: 1, to: end('dK2:1') },
+      wireTo('Q9', 'dK2:2', 'dK2:CA'),
+    ],
+    'dK2',
+    'danger',
+  ],
+  [
+    'motor-run',
+    'Q3',
+    [
+      { type: 'moveEnd', conductor: wireId('w05'), end: 1, to: end('dM1:V') },
+      { type: 'moveEnd', conductor: wireId('w10'), end: 1, to: end('dM1:U') },
+    ],
+    'dM1',
+    'danger',
+  ],
+  ['motor-run', 'Q3', [{ type: 'moveEnd', conductor: wireId('w15'), end: 1, to: null }], 'dM1', 'danger'],
   ['interposing-optional', 'L1B', [set('dE1', 'callKind', 'mains'), set('dE1', 'callV', 230)], 'dK1', 'look'],
 ];
 

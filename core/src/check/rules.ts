@@ -1,6 +1,7 @@
 import { type FindingOf, findingOf, type Opinion, type Rule } from './finding';
 import { baseRule } from './rules/base';
 import { learningRule } from './rules/bothThrows';
+import { chatterRule } from './rules/chatters';
 import { leakRule } from './rules/coilLeak';
 import { coilRule } from './rules/coilWindow';
 import { conductorRule } from './rules/conductorAmpacity';
@@ -10,10 +11,14 @@ import { insulationRule } from './rules/insulation';
 import { interposingRule } from './rules/interposing';
 import { latchRule } from './rules/latch';
 import { loadVoltsRule } from './rules/loadVolts';
+import { motorRule } from './rules/motorRun';
+import { notKnownRule } from './rules/notKnown';
 import { notTriedRule } from './rules/notTried';
+import { openingRule } from './rules/opensInService';
 import { deviceRule } from './rules/overcurrentDevice';
 import { overloadRule } from './rules/overloadSetting';
 import { groupsRule } from './rules/servesApart';
+import { shortRule } from './rules/shortCircuit';
 import { oneLegRule } from './rules/staysLive';
 import { throwsRule } from './rules/throws';
 import { fuseRule } from './rules/transformerFuse';
@@ -27,6 +32,11 @@ import type { Study } from './study';
 const RULES = [
   validRule,
   notTriedRule,
+  notKnownRule,
+  shortRule,
+  openingRule,
+  chatterRule,
+  motorRule,
   voltFreeRule,
   throwsRule,
   latchRule,

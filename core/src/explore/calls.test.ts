@@ -5,7 +5,7 @@ import { planNetwork } from '#core/network';
 import { dev } from '../testing/ids';
 import { manyThermostats, ODD } from '../testing/odd';
 import { rigged } from '../testing/rigged';
-import { type Calls, callsKey, combinations, groupsNear, isTakenAway, logOf } from './calls';
+import { callsKey, combinations, groupsNear, isTakenAway, logOf } from './calls';
 import { explore, exploring } from './exploring';
 import { triedWhole } from './tried';
 import { drain, statesOf } from './walk';
@@ -121,28 +121,12 @@ describe('what a process is brought to', () => {
 });
 
 describe('volts that a hand took away', () => {
-  const [first, second]: Calls[] = [
-    [{ device: dev('dS1'), input: 'pressed', on: true, press: 1 }],
-    [
-      { device: dev('dS1'), input: 'pressed', on: true, press: 1 },
-      { device: dev('dS2'), input: 'pressed', on: true, press: 2 },
-    ],
-  ];
   it.each([
-    // pushed at 20 s and let go at 20.5 s, pushed at 30 s and let go at 30.5 s
-    [second, 30_000, 0, 20_020, true],
-    [second, 29_999, 0, 20_520, false],
-    [second, 40_000, 0.019, 20_520, true],
-    [second, 40_000, 0.02, 20_520, false],
-    [first, 20_500, 0, 20_020, true],
-    [first, 20_040, 0, 20_020, false],
-    [first, 20_000, 0, 15, true],
-    [first, 40_000, 0, 20_500, false],
-    [[], 40_000, 0, 15, false],
-  ] as [Calls, number, number, number, boolean][])(
-    '%j at %i ms with %f of the volts left, in since %i: %s',
-    (calls, atMs, drive, since, is) => expect(isTakenAway(calls, atMs, drive, since)).toBe(is),
-  );
+    [0, true],
+    [0.019, true],
+    [0.02, false],
+    [1, false],
+  ])('%f of its volts left: %s', (drive, is) => expect(isTakenAway(drive)).toBe(is));
 
   /** A coil through what stands before it: told by what it is held on. */
   const heldThrough = (before: Record<string, Parameters<typeof rigged>[0][string]>, wires: [string, string][]) => {
@@ -169,14 +153,19 @@ describe('volts that a hand took away', () => {
       ]),
     ).toBeGreaterThan(0.95);
   });
-  it('by its own contact it is one', () =>
-    expect(
-      heldThrough({ S1: ['push-button', { form: 'NO' }] }, [
+  it('by its own contact it is no hold either: it chatters, and that is told', () => {
+    const coil = { coilKind: 'AC', coilV: 24, coilHz: '60', inrushVa: 10, sealedVa: 5 } as const;
+    const seen = explore(
+      rigged({ G1: ['supply-1ph', { volts: 24, hz: '60' }], S1: ['push-button', { form: 'NO' }], K1: ['contactor-3-aux', coil] }, [
         ['G1:L', 'S1:1'],
         ['S1:2', 'K1:21'],
         ['K1:22', 'K1:A1'],
+        ['K1:A2', 'G1:N'],
       ]),
-    ).toBeLessThan(0.02));
+    );
+    expect(seen.chatters).toMatchObject([{ devices: ['dK1'], calls: [{ device: 'dS1', press: 1 }] }]);
+    expect(seen.chatters[0]!.periodMs).toBeGreaterThan(10);
+  });
 });
 
 describe('groups apart', () => {

@@ -120,13 +120,8 @@ const PRESS_MS = 500;
 /** Below this share a coil's circuit is open: its volts did not sag, they were taken away. */
 const OPENED_SHARE = 0.02;
 
-/**
- * Whether a coil that is in lost its volts to a hand: something was pushed or let go since it pulled in, and they are gone. A coil that
- * takes its own volts away loses them before the hand does anything more.
- * @param inSinceMs when it was first seen in
- */
-export const isTakenAway = (calls: Calls, atMs: number, drive: number, inSinceMs: number): boolean =>
-  drive < OPENED_SHARE && logOf(calls).some((done) => inSinceMs < done.atMs && done.atMs <= atMs);
+/** Whether a coil that is in has lost its volts altogether: some contact has taken them, which is how a coil is let go, and no hold. */
+export const isTakenAway = (drive: number): boolean => drive < OPENED_SHARE;
 
 /** The calls as a log from power-up. */
 export function logOf(calls: Calls): LogEntry[] {

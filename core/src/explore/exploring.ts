@@ -6,6 +6,8 @@ import { type CoilExposure, watchCoils } from './watch/coils';
 import { type ContactExposure, watchContacts } from './watch/contacts';
 import { type Ending, watchEndings } from './watch/endings';
 import { type LoadExposure, watchLoads } from './watch/loads';
+import { type MotorExposure, watchMotors } from './watch/motors';
+import { type Opening, watchOpenings } from './watch/openings';
 import { type CurrentExposure, type PointExposure, type VoltsSeen, watchCallInputs, watchCurrents, watchPoints } from './watch/points';
 import { watchThrows } from './watch/throws';
 import { type TransformerExposure, watchTransformers } from './watch/transformers';
@@ -18,6 +20,9 @@ export interface Exploration extends PointExposure, CurrentExposure, Walked {
   readonly loads: ReadonlyMap<number, LoadExposure>;
   readonly throws: ReadonlyMap<number, VoltsSeen>;
   readonly callInputs: ReadonlyMap<number, VoltsSeen>;
+  /** what protects and opens by itself in some state */
+  readonly openings: ReadonlyMap<number, Opening>;
+  readonly motors: MotorExposure;
   /** what is seen on once all has come to rest, by the key of its calls */
   readonly endings: ReadonlyMap<string, Ending>;
 }
@@ -42,7 +47,9 @@ export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = [], nea
   const callInputs = watchCallInputs(rig);
   const throws = watchThrows(rig);
   const endings = watchEndings(rig);
-  const watches = [coils, contacts, transformers, loads, points, currents, callInputs, throws, endings];
+  const openings = watchOpenings(rig);
+  const motors = watchMotors(rig);
+  const watches = [coils, contacts, transformers, loads, points, currents, callInputs, throws, endings, openings, motors];
   const walked = yield* walkStates(rig, watches, near);
   return {
     plan,
@@ -54,6 +61,8 @@ export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = [], nea
     callInputs: callInputs.result(),
     throws: throws.result(),
     endings: endings.result(),
+    openings: openings.result(),
+    motors: motors.result(),
     ...points.result(),
     ...currents.result(),
   };

@@ -14,5 +14,5 @@ export type { CoilExposure, CoilSeen } from './watch/coils';
 export type { ContactExposure } from './watch/contacts';
 
 export type { LoadExposure } from './watch/loads';
-
+export type { MotorIll } from './watch/motors';
 export { secondaryOf, secondaryRatedV } from './watch/transformers';

@@ -28,11 +28,9 @@ interface Lived {
   readonly open: { readonly volts: number; readonly moment: Moment }[];
   held: { readonly drive: number; readonly moment: Moment } | undefined;
   mostHeld: { readonly drive: number; readonly moment: Moment } | undefined;
-  /** when it was first seen in, this time; undefined: it is out */
-  inSinceMs: number | undefined;
 }
 
-const unlived = (): Lived => ({ closing: undefined, open: [], held: undefined, mostHeld: undefined, inSinceMs: undefined });
+const unlived = (): Lived => ({ closing: undefined, open: [], held: undefined, mostHeld: undefined });
 
 /**
  * The circuit seen from a coil's terminals in every state of its neighbourhood, at the moment it must close and held.
@@ -53,16 +51,13 @@ export function* pairing(
         begin() {
           lived = unlived();
         },
-        see({ atMs, moment, due }, { calls }) {
+        see({ moment, due }) {
           const { drive } = sightOf(rig, coil, moment);
           if (isIn(moment, coil, 'coil', 'in')) {
-            lived.inSinceMs ??= atMs;
-            if (!isTakenAway(calls, atMs, drive, lived.inSinceMs) && (!lived.held || drive < lived.held.drive))
-              lived.held = { drive, moment: copyMoment(moment) };
+            if (!isTakenAway(drive) && (!lived.held || drive < lived.held.drive)) lived.held = { drive, moment: copyMoment(moment) };
             if (!lived.mostHeld || drive > lived.mostHeld.drive) lived.mostHeld = { drive, moment: copyMoment(moment) };
             return;
           }
-          lived.inSinceMs = undefined;
           if (due.some(({ part, mode }) => part === coil.index && mode === 'in')) {
             if (!lived.closing || drive < lived.closing.drive) lived.closing = { drive, moment: copyMoment(moment) };
           } else lived.open.push({ volts: partVolts(rig.nets, plan, coil.index), moment: copyMoment(moment) });

@@ -4,6 +4,7 @@ import { branchAmpsRms, type NetworkPlan } from '#core/network';
 import { type Frame, type Rig, type RunLimit, runLog, sightAt } from '#core/sequence';
 import { at, greatest } from '#core/units';
 import { type Calls, callsKey, combinations, groupsNear, logOf } from './calls';
+import { type Short, watchShorts } from './watch/shorts';
 import type { Scene } from './watch/watch';
 
 /** How far an exploration has come. */
@@ -25,8 +26,11 @@ export function drain<R>(walk: Generator<unknown, R>): R {
   }
 }
 
-/** Runs states one after the other and lets the watches see them. */
-/** @param near only the states of this device's neighbourhood */
+/**
+ * Runs states one after the other and lets the watches see them. From the moment on that a supply is short-circuited they see no more of
+ * that state: its figures are those of the short.
+ * @param near only the states of this device's neighbourhood
+ */
 export function* walkStates(rig: Rig, watches: readonly AnyWatch[], near?: DeviceId): Generator<Progress, Walked> {
   const survey = surveyOf(rig.plan, near);
   const untried: Untried[] = [...survey.untried];
@@ -34,6 +38,8 @@ export function* walkStates(rig: Rig, watches: readonly AnyWatch[], near?: Devic
   let of = 1;
   const isSeen = new Set<string>();
   const motors = rig.plan.parts.filter(({ kind, part }) => kind.loadClass?.(part) === 'motor');
+  const shorts = watchShorts(rig);
+  const chatters = new Map<string, Chattering>();
   for (const calls of survey.states((more) => {
     of = more;
   })) {
@@ -43,9 +49,12 @@ export function* walkStates(rig: Rig, watches: readonly AnyWatch[], near?: Devic
     yield { seen: seen++, of: Math.max(of, seen) };
     for (const watch of watches) watch.begin?.(calls);
     let heldA = 0;
-    const { frames, limits } = runLog(rig, logOf(calls), {
+    let isShorted = false;
+    const { frames, limits, chatter } = runLog(rig, logOf(calls), {
       holdProcesses: true,
       observe(frame) {
+        isShorted ||= shorts.isShorted(frame.moment, calls);
+        if (isShorted) return;
         const scene = sceneOf(rig, motors, frame, calls);
         if (scene.isQuiet) heldA = Math.max(heldA, drawnA(rig));
         for (const watch of watches) watch.see?.(frame, scene);
@@ -55,13 +64,26 @@ export function* walkStates(rig: Rig, watches: readonly AnyWatch[], near?: Devic
     for (const watch of watches) watch.rest?.(last, calls);
     survey.weighed(calls, heldA);
     for (const { code, devices, atMs } of limits) untried.push({ code, devices, calls, atMs });
+    for (const { devices, periodMs } of chatter) {
+      const who = [...devices].sort().join();
+      if (!chatters.has(who)) chatters.set(who, { devices, periodMs, calls });
+    }
   }
-  return { statesSeen: seen, untried };
+  return { statesSeen: seen, untried, shorts: shorts.result(), chatters: [...chatters.values()] };
 }
 
 export interface Walked {
   readonly statesSeen: number;
   readonly untried: readonly Untried[];
+  readonly shorts: readonly Short[];
+  readonly chatters: readonly Chattering[];
+}
+
+/** Devices that undo each other over and over in some state. */
+export interface Chattering {
+  readonly devices: readonly DeviceId[];
+  readonly periodMs: number;
+  readonly calls: Calls;
 }
 
 interface AnyWatch {

@@ -12,7 +12,7 @@ type CoilReason =
   | { readonly code: 'unread' | 'halves not read' | 'never called' }
   | { readonly code: CoilIll }
   | {
-      readonly code: 'low' | 'high';
+      readonly code: 'low' | 'high' | 'lets go';
       readonly volts: number;
       readonly limitV: number;
       readonly ratedV: number;
@@ -23,7 +23,7 @@ type CoilReason =
 export interface CoilOpinion {
   readonly window: CoilWindow | undefined;
   /** what it does when it is called */
-  readonly word: CoilWord | (typeof COIL_ILLS)[CoilIll]['does'] | 'unknown' | 'never called';
+  readonly word: CoilWord | (typeof COIL_ILLS)[CoilIll]['does'] | 'unknown' | 'never called' | 'lets go';
   /** what it does once it is in */
   readonly hold: 'holds' | 'lets go' | 'never held' | (typeof COIL_ILLS)[CoilIll]['does'] | 'unknown' | 'never called';
   readonly verdict: Verdict;
@@ -77,21 +77,30 @@ export function judgeExposure(coil: Coil, exposure: CoilExposure): CoilOpinion {
   }
   const { pullIn, held, highest } = exposure;
   if (!pullIn)
-    return { window, word: 'never called', hold: 'never called', verdict: 'look', reason: { code: 'never called' }, seen: undefined };
+    return {
+      window,
+      word: 'never called',
+      hold: 'never called',
+      verdict: 'cannot-clear',
+      reason: { code: 'never called' },
+      seen: undefined,
+    };
   const judge = (drive: number) => must(judgeDrive(coil, drive), 'what a coil with a window does');
   const [low, high] = [judge(pullIn.drive), judge(highest.drive)];
   const tooHigh = high.word === 'burns' || (high.word === 'high' && low.verdict === 'good');
-  const seen = tooHigh ? highest : pullIn;
   const letsGo = coil.latch === undefined && held !== undefined && held.drive < coil.dropOutTypicalRatio;
+  // a coil that pulls in as it must and is then let down is told by its held volts
+  const falls = letsGo && low.verdict === 'good' && !tooHigh;
+  const seen = tooHigh ? highest : falls ? held : pullIn;
   return {
     window,
-    word: tooHigh ? high.word : low.word,
+    word: tooHigh ? high.word : falls ? 'lets go' : low.word,
     hold: held === undefined ? 'never held' : letsGo ? 'lets go' : high.word === 'burns' ? 'burns' : 'holds',
     verdict: worse(low.verdict, worse(high.verdict, letsGo ? 'danger' : 'good')),
     reason: {
-      code: tooHigh ? 'high' : 'low',
+      code: tooHigh ? 'high' : falls ? 'lets go' : 'low',
       volts: seen.volts,
-      limitV: tooHigh ? window.mostV : window.mustCloseV,
+      limitV: tooHigh ? window.mostV : falls ? window.letsGoNearV : window.mustCloseV,
       ratedV,
       drive: seen.drive,
       pickUpRatio: coil.pickUpGuaranteedRatio,

@@ -41,8 +41,6 @@ interface Met {
   /** the most it gets while it is in */
   mostHeld: Got | undefined;
   last: Got | undefined;
-  /** when it was first seen in, this time; undefined: it is out */
-  inSinceMs: number | undefined;
   /** what it would still get with its armature in, where it gets something but not enough to close */
   stay: Got | undefined;
 }
@@ -70,7 +68,7 @@ export const watchCoils: MakeWatch<ReadonlyMap<number, CoilExposure>> = (rig) =>
           held: undefined,
           mostHeld: undefined,
           last: undefined,
-          inSinceMs: undefined,
+
           stay: undefined,
         });
     },
@@ -81,11 +79,9 @@ export const watchCoils: MakeWatch<ReadonlyMap<number, CoilExposure>> = (rig) =>
         const got = gets(rig, coil, frame.moment);
         now.last = got;
         if (isIn(frame.moment, coil, 'coil', 'in')) {
-          now.inSinceMs ??= frame.atMs;
-          if (!isTakenAway(now.calls, frame.atMs, got.drive, now.inSinceMs)) now.held = lower(now.held, got);
+          if (!isTakenAway(got.drive)) now.held = lower(now.held, got);
           if (!now.mostHeld || got.drive > now.mostHeld.drive) now.mostHeld = got;
         } else {
-          now.inSinceMs = undefined;
           if (!now.peakOpen || got.volts > now.peakOpen.volts) now.peakOpen = got;
           if (frame.due.some(({ part, mode }) => part === coil.index && mode === 'in')) now.closing = lower(now.closing, got);
         }

@@ -31,6 +31,8 @@ export function tellCoilReason(
       return `${name}: coil volts, kind or frequency unknown. Read them on the coil itself; the frame does not tell.`;
     case 'never called':
       return `No input state puts volts on ${name}'s coil.${rest}`;
+    case 'lets go':
+      return `It pulls in, and sags to ${volts(reason.volts)} while it is called; it lets go near ${volts(reason.limitV)}.${rest}`;
     case 'low':
     case 'high': {
       const limit =
@@ -51,7 +53,7 @@ export function tellCoilReason(
 export function tellCoil(circuit: Circuit, name: string, opinion: CoilOpinion): string {
   const why = tellCoilReason(circuit, name, opinion);
   const { code } = opinion.reason;
-  return code === 'low' || code === 'high' || isIll(code) ? `${capital(opinion.word)}. ${why}` : why;
+  return code === 'low' || code === 'high' || code === 'lets go' || isIll(code) ? `${capital(opinion.word)}. ${why}` : why;
 }
 
 const round = (value: number): string => (value >= 10 ? String(Math.round(value)) : String(Math.round(value * 10) / 10));

@@ -48,13 +48,16 @@ const COIL_REMEDIES: { readonly [W in CoilDoes]?: string } = {
   'not guaranteed': 'Thicker or shorter control wire, or a larger transformer.',
   high: 'Check the tap and the line; fit a coil for the volts that are here.',
   burns: REFIT,
+  'lets go': 'Find what sags its supply as it is called: a larger transformer, thicker wire, or loads that start apart.',
+  'never called': 'Follow its wires to both sides of the supply, or take it out.',
 };
 
 const COIL_CONSEQUENCES: { readonly [W in CoilDoes]?: string } = {
   burns: 'The coil burns out and may take a fuse or a contact with it.',
   shorts: 'The fuse opens, or the output that feeds it dies.',
   high: 'It works, runs hot and dies early.',
-  'never called': 'What it switches stays as it rests.',
+  'never called': 'What it switches stays as it rests, and nobody has seen it work.',
+  'lets go': 'It falls out under load and comes in again: contacts burn.',
   unknown: 'Nobody can say what it does when it is called.',
   'pulls in': 'Nobody can say what it does in the states that were left out.',
 };
@@ -82,6 +85,9 @@ function outcome({ sense, unit }: Row): Pick<FindingWords, 'consequence' | 'reme
   if (unit === 'V') return { consequence: 'The arc does not go out when it opens.', remedy: 'A contact rated for these volts.' };
   return { consequence: 'The contact welds or burns.', remedy: 'A contactor or relay with a higher rating for this load.' };
 }
+
+/** Fields that a finding names. */
+const FIELD_WORDS: { readonly [F in string]?: string } = { volts: 'volts', hz: 'hertz', delayS: 'delay' };
 
 const LIMITS = {
   combinations: 'More combinations than are tried.',
@@ -116,6 +122,91 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
           remedy: 'Look at its timeline, and break the loop.',
         };
   },
+
+  'not-known'({ tag, told, is }) {
+    switch (told.code) {
+      case 'no devices':
+        return unread('The circuit', 'nothing is in it', 'Nothing can be said of it.', 'There is no device.', 'Put in what is there.');
+      case 'no source':
+        return unread(
+          'The circuit',
+          'no supply',
+          'Nothing gets volts, so nothing was seen to work.',
+          'No source is in it.',
+          'Put in the supply with its volts and hertz.',
+        );
+      case 'no load':
+        return unread(
+          'The circuit',
+          'nothing to be fed',
+          'There is nothing to judge.',
+          'No coil, motor, heater or lamp is in it.',
+          'Put in what the supply feeds.',
+        );
+      case 'never fed':
+        return {
+          title: `${tag} never gets its volts`,
+          consequence: 'Nobody has seen it work.',
+          reason: `In no state that was tried does more than ${is} stand on it.`,
+          remedy: 'Follow its wires to both sides of the supply.',
+        };
+      case 'unread':
+        return unread(
+          tag,
+          'not read',
+          'What hangs on it cannot be computed, and is not cleared.',
+          `Nobody has read its ${listed(told.fields.map((field) => FIELD_WORDS[field] ?? field))}.`,
+          'Read it and enter it.',
+        );
+    }
+  },
+
+  'short-circuit'({ told, circuit, is, finding }) {
+    const way = told.through.map((id) => circuit.devices[id]?.tag ?? `wire ${circuit.conductors[id]?.number ?? '?'}`);
+    const tags = [...new Set(told.through.flatMap((id) => (id === told.source.id ? [] : (circuit.devices[id]?.tag ?? []))))];
+    return {
+      title: `${told.source.tag} is short-circuited${tags.length ? ` through ${listed(tags)}` : ' by a wire'}`,
+      consequence: 'Whatever is weakest burns or opens; do not energize.',
+      reason: `Two of its ends are joined with no load between, ${tellCalls(circuit, finding.calls)}: ${[...new Set(way)].join(', ')}. ${is} flow.`,
+      remedy: 'Do not energize. Take this way apart: one thing on it belongs elsewhere, or a load is missing.',
+    };
+  },
+
+  'opens-in-service': ({ tag, told, circuit, is, finding }) => ({
+    title: `${tag} ${told.does} in service`,
+    consequence: 'What it feeds is dead until somebody comes.',
+    reason: `${is} run through ${told.ratingA === undefined ? 'it' : `its ${told.ratingA} A`}, ${tellCalls(circuit, finding.calls)}.`,
+    remedy: 'See what draws it: a motor that starts asks for a device that rides its start, a steady load for less of it.',
+  }),
+
+  chatters: ({ told, circuit, finding }) => ({
+    title: `${listed(finding.devices.map((id) => tagOf(circuit, id)))} ${finding.devices.length > 1 ? 'chatter' : 'chatters'}`,
+    consequence: 'It makes and breaks without end: contacts weld, coils overheat.',
+    reason: `Once in ${Math.round(told.periodMs)} ms, ${tellCalls(circuit, finding.calls)}: pulled in, it takes away what pulls it in.`,
+    remedy: 'Take its own contact, or what it switches off, out of its own way.',
+  }),
+
+  'motor-run': ({ tag, told: { ill }, circuit, finding }) =>
+    ({
+      stalls: {
+        title: `${tag} hums and does not turn`,
+        consequence: 'At locked-rotor amps its winding burns.',
+        reason: `It gets volts and does not come to speed, ${tellCalls(circuit, finding.calls)}: too few of them, or a line is missing.`,
+        remedy: 'Measure line to line at its terminals as it is called.',
+      },
+      backwards: {
+        title: `${tag} turns backwards`,
+        consequence: 'A fan or a pump gives little, a scroll compressor is hurt, a drive may break.',
+        reason: `Its phases come in the other order, ${tellCalls(circuit, finding.calls)}.`,
+        remedy: 'Exchange two of its lines, once, at one place; prove the direction before it is coupled.',
+      },
+      protector: {
+        title: `${tag}'s own protector opens`,
+        consequence: 'It cycles on its protector until the winding fails.',
+        reason: `It stands at locked-rotor amps for too long, ${tellCalls(circuit, finding.calls)}.`,
+        remedy: 'Measure the volts at its terminals as it starts.',
+      },
+    })[ill],
 
   'mains-on-volt-free': ({ tag, told, is }) => ({
     title: `${tag}'s volt-free input can see ${is}`,

@@ -1,0 +1,59 @@
+import { isIn, sightAt } from '#core/sequence';
+import type { Calls } from '../calls';
+import type { MakeWatch } from './watch';
+
+/** How a motor fails to run as it should in some state: it stands and hums, turns the wrong way, or its own protector opens. */
+export interface MotorIll {
+  readonly ill: 'stalls' | 'backwards' | 'protector';
+  readonly calls: Calls;
+}
+
+/** What of all motors was met over the states. */
+export interface MotorExposure {
+  readonly ills: ReadonlyMap<number, MotorIll>;
+  /** motors that came to speed in some state */
+  readonly ran: ReadonlySet<number>;
+}
+
+/** A motor that stands locked for so long, and comes to speed in no moment of the state, stalls: one that another's start holds up comes on. */
+const STALL_MS = 200;
+
+/** Watches each motor once all has come to rest: whether it came to speed, forwards. */
+export const watchMotors: MakeWatch<MotorExposure> = ({ plan }) => {
+  const motors = plan.parts.filter(({ kind, part }) => kind.loadClass?.(part) === 'motor');
+  const ills = new Map<number, MotorIll>();
+  const ran = new Set<number>();
+  const lockedSince = new Map<number, number>();
+  const stalled = new Set<number>();
+  const runs = new Set<number>();
+  const note = (index: number, ill: MotorIll['ill'], calls: Calls): void => {
+    if (!ills.has(index)) ills.set(index, { ill, calls });
+  };
+  return {
+    begin() {
+      lockedSince.clear();
+      stalled.clear();
+      runs.clear();
+    },
+    see({ atMs, moment, seen }, { calls }) {
+      for (const motor of motors) {
+        const { index } = motor;
+        // it may have stood locked until this very moment
+        const since = lockedSince.get(index);
+        if (since !== undefined && atMs - since >= STALL_MS) stalled.add(index);
+        if (sightAt(seen, motor)?.word !== 'locked') lockedSince.delete(index);
+        else if (since === undefined) lockedSince.set(index, atMs);
+        if (isIn(moment, motor, 'motor', 'protected')) note(index, 'protector', calls);
+        if (isIn(moment, motor, 'motor3', 'backwards')) note(index, 'backwards', calls);
+        if (isIn(moment, motor, 'motor', 'running') || isIn(moment, motor, 'motor3', 'running')) runs.add(index);
+      }
+    },
+    rest(_frame, calls) {
+      for (const { index } of motors) {
+        if (runs.has(index)) ran.add(index);
+        else if (stalled.has(index) || lockedSince.has(index)) note(index, 'stalls', calls);
+      }
+    },
+    result: () => ({ ills, ran }),
+  };
+};

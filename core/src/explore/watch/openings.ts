@@ -1,0 +1,41 @@
+import { isKind } from '#core/kinds';
+import { partAmps } from '#core/network';
+import { isIn } from '#core/sequence';
+import type { Calls } from '../calls';
+import type { MakeWatch } from './watch';
+
+/** A fuse, a breaker or an overload that opens by itself in some state. */
+export interface Opening {
+  readonly calls: Calls;
+  readonly atMs: number;
+  /** the most that ran through it before */
+  readonly amps: number;
+}
+
+/** Watches what protects: the state in which each opens by itself, and what it had carried. Of several states the one with most amps. */
+export const watchOpenings: MakeWatch<ReadonlyMap<number, Opening>> = ({ plan, nets }) => {
+  const guards = plan.parts.filter(isKind('fuse'));
+  const kept = new Map<number, Opening>();
+  const most = new Map<number, number>();
+  const isOpen = new Set<number>();
+  return {
+    begin() {
+      most.clear();
+      isOpen.clear();
+    },
+    see({ atMs, moment }, { calls }) {
+      for (const guard of guards) {
+        const { index } = guard;
+        if (isOpen.has(index)) continue;
+        if (!isIn(moment, guard, 'fuse', 'open')) {
+          most.set(index, Math.max(most.get(index) ?? 0, partAmps(nets, plan, index)));
+          continue;
+        }
+        isOpen.add(index);
+        const amps = most.get(index) ?? 0;
+        if (amps > (kept.get(index)?.amps ?? 0)) kept.set(index, { calls, atMs, amps });
+      }
+    },
+    result: () => kept,
+  };
+};
