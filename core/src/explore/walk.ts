@@ -80,7 +80,7 @@ export interface Walked {
 }
 
 /** Devices that undo each other over and over in some state. */
-export interface Chattering {
+interface Chattering {
   readonly devices: readonly DeviceId[];
   readonly periodMs: number;
   readonly calls: Calls;
