@@ -159,6 +159,8 @@ const find: Command = (words) => {
   print(values.json, answer, [
     answer.complaint,
     ...answer.suspects.map(({ share, suspects }) => `${percent(share).padStart(6)}  ${suspects.join('; ')}`),
+    `${percent(answer.none).padStart(6)}  none of these`,
+    ...answer.against,
     ...(answer.elsewhere > 0 ? [`        ${answer.elsewhere} faults elsewhere cannot reach it`] : []),
     ...(next
       ? [

@@ -12,19 +12,18 @@ import {
   posterior,
   predictedVolts,
   profilePoints,
-  rankClasses,
   type Test,
+  verdictOf,
 } from '#core/find';
 import { type PlannedPart, workOf } from '#core/graph';
 import { isSameFault, type NetworkPlan } from '#core/network';
 import { type Practice, schoolOf } from '#core/schools';
 import { at, real } from '#core/units';
-import { METHOD_WORDS, type MethodName, tagOf, tellOutcome, tellSuspect, tellTest } from '#core/words';
+import { METHOD_WORDS, type MethodName, tagOf, tellAgainst, tellMind, tellOutcome, tellSuspect, tellTest } from '#core/words';
 import type { FindAnswer, FindAsk } from './protocol';
 
 /** Above this a lead is put on live work that not everybody may do. */
 const DANGER_V = 50;
-const SURE = 0.95;
 const MOST_CLASSES = 8;
 
 /** A complaint with what is known of it so far, and the way a hand would walk. */
@@ -51,13 +50,15 @@ export function findView(plan: NetworkPlan, predictions: Predictions, ask: FindA
   const about = workOf(plan.partsIn(complaint.about)) ?? plan.partsIn(complaint.about).find(({ part }) => part.kind === 'source');
   const profile = about ? profilePoints(plan, about.index) : undefined;
   const one: Case = { circuit, predictions, evidence, belief, about, profile, mode: predictions.modes[0] ?? 'vac' };
-  const ranked = rankClasses(predictions, belief);
-  const isDone = (ranked[0]?.share ?? 0) > SURE;
+  const verdict = verdictOf(predictions, evidence);
+  const { ranked } = verdict;
+  const best = ranked[0]?.members ?? [];
   const healthy = at(predictions.sightings, 0);
   const suspectWords = (index: number): string => tellSuspect(plan, at(predictions.suspects, index).fault);
   const spell = (point: Point): string => spellPoint(circuit, point);
   const { way, tests } = waysOf(one, ask, practice);
-  const test = isDone ? undefined : tests[way];
+  const confirm = verdict.confirm && isAllowed(predictions, ask, verdict.confirm) ? verdict.confirm : undefined;
+  const test = verdict.isFound ? undefined : (confirm ?? tests[way]);
   const taken = ask.take && predictedVolts(predictions, Math.max(0, truth), ask.take);
   return {
     title: complaint.title,
@@ -73,6 +74,16 @@ export function findView(plan: NetworkPlan, predictions: Predictions, ask: FindA
         words: members.slice(0, 4).map(suspectWords),
         faults: members.slice(0, 4).map((index) => predictions.suspects[index]?.fault ?? null),
       })),
+    none: verdict.none,
+    found: verdict.isFound
+      ? {
+          share: ranked[0]?.share ?? 0,
+          words: best.slice(0, 4).map(suspectWords),
+          faults: best.slice(0, 4).map((index) => predictions.suspects[index]?.fault ?? null),
+          mind: tellMind(plan, predictions.suspects[best[0] ?? -1]?.fault),
+        }
+      : null,
+    against: tellAgainst(circuit, verdict, ask.measured, best[0] === undefined ? '' : suspectWords(best[0])),
     cleared: clearedParts(one),
     advice: test
       ? {
@@ -102,11 +113,14 @@ export function findView(plan: NetworkPlan, predictions: Predictions, ask: FindA
 
 const METHODS = Object.keys(METHOD_WORDS) as MethodName[];
 
+/** Whether somebody may put leads there: not on live work when that was ruled out. */
+const isAllowed = (predictions: Predictions, ask: FindAsk, { red, black }: Test): boolean =>
+  !ask.noDanger || [red, black].every((point) => predictions.toEarthAt(point) <= DANGER_V);
+
 /** The next test by each way of fault finding. The job's own way leads while it has a test to give that may be made; else the best one does. */
 function waysOf(one: Case, ask: FindAsk, practice: Practice): { way: MethodName; tests: Readonly<Record<MethodName, Test | undefined>> } {
   const { predictions, evidence, profile, about, mode } = one;
-  const isSafe = ({ red, black }: Test): boolean =>
-    !ask.noDanger || [red, black].every((point) => predictions.toEarthAt(point) <= DANGER_V);
+  const isSafe = (test: Test): boolean => isAllowed(predictions, ask, test);
   const walk: Test[] = profile
     ? profile.points
         .filter((point) => point !== profile.reference && predictions.points.includes(point))

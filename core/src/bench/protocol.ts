@@ -262,6 +262,17 @@ export interface FindAnswer {
   /** what is noticed without a meter, in the hidden circuit or as told */
   readonly sights: readonly { readonly tag: string; readonly healthy: boolean; readonly actual: boolean | null }[];
   readonly ranked: readonly { readonly share: number; readonly words: readonly string[]; readonly faults: readonly (Fault | null)[] }[];
+  /** share of belief that it is none of the faults that are followed */
+  readonly none: number;
+  /** what may be called found, and what to mind about it */
+  readonly found: {
+    readonly share: number;
+    readonly words: readonly string[];
+    readonly faults: readonly (Fault | null)[];
+    readonly mind: string | null;
+  } | null;
+  /** why what is believed most may not be called found: readings and sights against it, or what would prove it */
+  readonly against: readonly string[];
   readonly cleared: readonly string[];
   readonly advice: {
     readonly test: Test;

@@ -72,8 +72,8 @@ export const RULE_IDS: readonly RuleId[] = RULES.map(({ id }) => id);
 /** A rule as whoever loops over rules sees it: its opinions are its own. */
 const found = (rule: Rule<string, unknown>, opinion: Opinion<unknown>): Finding => findingOf(rule, opinion) as Finding;
 
-/** Every finding about a circuit, rule by rule. */
-export const checkStudy = (study: Study): Finding[] =>
+/** What every rule finds, rule by rule. */
+export const everyFinding = (study: Study): Finding[] =>
   RULES.flatMap((rule) => rule.find(study).map((opinion: Opinion<unknown>) => found(rule, opinion)));
 
 /** Sound: nothing that is a danger or a block, and nothing that could not be judged. Notes to look at are allowed. */

@@ -9,3 +9,5 @@ export { predicting } from './predict';
 export type { Profile } from './profile';
 export { profilePoints } from './profile';
 export { INFERENCE_NOISE, offScale, onScale } from './scale';
+export type { Verdict } from './verdict';
+export { verdictOf } from './verdict';

@@ -143,7 +143,7 @@ export const controller = kindOf<Controller>()({
   },
   isKeyed: true,
   faults: [
-    { mode: 'dead', weight: 3 },
+    { mode: 'dead', weight: 3, isProvedBySwap: true },
     { mode: 'stopped', weight: 2 },
   ],
   drive: ({ ratedV }, look) => (ratedV === undefined ? 0 : look.volts(0) / ratedV),

@@ -19,7 +19,7 @@ export const electronics = kindOf<Electronics>()({
   ends: ({ a, b }) => [a, b],
   branches: ({ a, b }) => [between(a, b, 'load')],
   admittances: ({ ratedV, va }, { fault }) => [fault === 'dead' ? OPEN : ohmic((ratedV * ratedV) / va)],
-  faults: [{ mode: 'dead', weight: 5 }],
+  faults: [{ mode: 'dead', weight: 5, isProvedBySwap: true }],
   next({ worksFromV, bootS }, { state, fault }, { volts }) {
     if (volts < worksFromV || fault === 'dead') return state.mode === 'dark' ? null : { mode: 'dark', inMs: HOLD_UP_MS };
     if (state.mode === 'dark') return { mode: 'starting', inMs: 1 };

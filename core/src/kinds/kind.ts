@@ -164,6 +164,8 @@ interface FaultMode<F extends string = string> {
   readonly mode: F;
   /** common practice: how often it is met, relative to the other modes of its kind */
   readonly weight: number;
+  /** volts alone do not prove it: a feed that sags only under load looks the same; a known good one in its place does */
+  readonly isProvedBySwap?: true;
 }
 
 /** Why a part keeps volts from what is behind it, as a code that the words are made of. */

@@ -72,7 +72,7 @@ export const safety = kindOf<Safety>()({
       ...loop,
     ];
   },
-  faults: [{ mode: 'dead', weight: 4 }],
+  faults: [{ mode: 'dead', weight: 4, isProvedBySwap: true }],
   drivesHz: () => 0,
   drive: ({ ratedV }, look) => (ratedV === undefined ? 0 : look.volts(SUPPLY) / ratedV),
   next(part, { state, fault }, sight): Next<Mode> | null {

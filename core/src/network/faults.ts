@@ -4,7 +4,11 @@ import { type CircuitPlan, isWired, type PlannedPart } from '#core/graph';
 /** One thing wrong with the real circuit that the document does not know. */
 export type Fault =
   | { readonly device: DeviceId; readonly part: string; readonly mode: string }
-  | { readonly conductor: ConductorId; readonly mode: 'open' | 'loose' };
+  | { readonly conductor: ConductorId; readonly mode: WireFault };
+
+/** What can be wrong with a wire in its right place: off or broken, a joint of some ohms, one of so many that it passes what draws little. */
+const WIRE_FAULTS = ['open', 'loose', 'burnt'] as const;
+export type WireFault = (typeof WIRE_FAULTS)[number];
 
 /** Whether two faults are one and the same. */
 export const isSameFault = (a: Fault | undefined, b: Fault | undefined): boolean =>
@@ -27,8 +31,8 @@ export function spellFault(circuit: Circuit, fault: Fault): string {
 export const faultsOfPart = ({ device, part, kind }: PlannedPart): { fault: Fault; weight: number }[] =>
   kind.faults.map(({ mode, weight }) => ({ fault: { device: device.id, part: part.id, mode }, weight }));
 
-/** Wires in the right place that go open are common, and each less so than a part. Common practice. */
-const WIRE_WEIGHT = 2;
+/** Wires in the right place that go open are common, and each less so than a part; a loose joint is as often met as an open one. Common practice. */
+const WIRE_WEIGHT: { readonly [M in WireFault]: number } = { open: 2, loose: 2, burnt: 1 };
 
 /** Every single thing that may be wrong with what is wired, with how often it is met. */
 export function faultsOf(plan: CircuitPlan): { fault: Fault; weight: number }[] {
@@ -39,9 +43,11 @@ export function faultsOf(plan: CircuitPlan): { fault: Fault; weight: number }[] 
   });
   const wires = plan.conductors
     .filter(({ conductor }) => conductor.ends.every(Boolean))
-    .map(({ conductor }) => ({ fault: { conductor: conductor.id, mode: 'open' as const }, weight: WIRE_WEIGHT }));
+    .flatMap(({ conductor }) => WIRE_FAULTS.map((mode) => ({ fault: { conductor: conductor.id, mode }, weight: WIRE_WEIGHT[mode] })));
   return [...parts, ...wires];
 }
+
+const isWireFault = (mode: string): mode is WireFault => WIRE_FAULTS.some((one) => one === mode);
 
 /** Reads `K1.coil=open` or `108=open`. A number that several wires have is asked for again, with what tells them apart. */
 export function parseFault(plan: CircuitPlan, spelled: string): Result<Fault> {
@@ -57,9 +63,7 @@ export function parseFault(plan: CircuitPlan, spelled: string): Result<Fault> {
       `${wires.length} wires are numbered ${number}. Say which by an end: ${wires.map(({ id }) => spellFault(circuit, { conductor: id, mode: 'open' })).join(', ')}.`,
     );
   if (wire)
-    return mode === 'open' || mode === 'loose'
-      ? fine({ conductor: wire.id, mode })
-      : bad(`Wire ${number} can be open or loose, not "${mode}".`);
+    return isWireFault(mode) ? fine({ conductor: wire.id, mode }) : bad(`Wire ${number} can be ${WIRE_FAULTS.join(', ')}, not "${mode}".`);
   if (numbered.length > 0) return bad(`No wire ${number} ends at ${end}.`);
   const dot = left.indexOf('.');
   const device = deviceByTag(circuit, dot < 0 ? left : left.slice(0, dot));

@@ -1,4 +1,4 @@
-export type { Fault } from './faults';
+export type { Fault, WireFault } from './faults';
 export { faultsOf, faultsOfPart, isSameFault, parseFault, spellFault } from './faults';
 export { floatingNodes, isOpenBranch } from './floating';
 export type { Net } from './live';

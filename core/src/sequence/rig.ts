@@ -13,6 +13,7 @@ import {
   setConductor,
   setPart,
   solveNet,
+  type WireFault,
 } from '#core/network';
 import { at, phasor, real, ZERO } from '#core/units';
 import { copyMoment, type Moment, putState, stateAt, toRest } from './moment';
@@ -24,7 +25,7 @@ export interface Rig {
   /** 0 Hz with every source opened, for ohms; made when first asked for */
   ohmsNet: Net | undefined;
   readonly faultOf: readonly (string | undefined)[];
-  readonly conductorFault: ReadonlyMap<number, 'open' | 'loose'>;
+  readonly conductorFault: ReadonlyMap<number, WireFault>;
   /** what was last stamped, so that only what moved is stamped again */
   applied: Moment | undefined;
 }
@@ -32,7 +33,7 @@ export interface Rig {
 /** Puts a plan on the bench. @param faults what is wrong with it from the start */
 export function createRig(plan: NetworkPlan, faults: readonly Fault[] = []): Rig {
   const faultOf: (string | undefined)[] = plan.parts.map(() => undefined);
-  const conductorFault = new Map<number, 'open' | 'loose'>();
+  const conductorFault = new Map<number, WireFault>();
   for (const fault of faults) {
     if ('conductor' in fault) {
       const index = plan.conductors.findIndex(({ conductor }) => conductor.id === fault.conductor);
@@ -89,7 +90,7 @@ export function ownOf(rig: Rig, moment: Moment, device: DeviceId): Own {
   };
 }
 
-const LOOSE_OHMS = DIRTY_CONTACT_OHMS;
+const JOINT_OHMS: { readonly [M in WireFault]: number } = { open: 0, loose: DIRTY_CONTACT_OHMS, burnt: 200 };
 
 /** Brings the nets to a moment, stamping only what differs from the last one, and solves them. */
 export function showMoment(rig: Rig, moment: Moment): void {
@@ -142,7 +143,7 @@ function stampConductors(rig: Rig, nets: readonly Net[], { power }: Moment): voi
     const { conductor } = at(rig.plan.conductors, index);
     const fault = rig.conductorFault.get(index);
     const isLifted = conductor.ends.some((end) => end !== null && lifted.has(end));
-    for (const net of nets) setConductor(net, index, fault !== 'open' && !isLifted, fault === 'loose' ? LOOSE_OHMS : 0);
+    for (const net of nets) setConductor(net, index, fault !== 'open' && !isLifted, fault === undefined ? 0 : JOINT_OHMS[fault]);
   }
 }
 

@@ -1,4 +1,16 @@
-import { type Measured, type Policy, type Predictions, posterior, predictedVolts, rankClasses, type Test } from '#core/find';
+import {
+  byBestNext,
+  type Evidence,
+  type Measured,
+  type Policy,
+  type Predictions,
+  posterior,
+  predictedVolts,
+  rankClasses,
+  type Test,
+  type Verdict,
+  verdictOf,
+} from '#core/find';
 import type { Sightings } from '#core/sequence';
 import { at } from '#core/units';
 import { METER_NOISE } from '../find/scale';
@@ -40,6 +52,34 @@ export function runSession(predictions: Predictions, truth: number, policy: Poli
     const test = measured.length < mostReadings ? policy(predictions, { seen, measured }, before) : undefined;
     if (!test) return { readings: measured.length, named: first && at(predictions.classOf, at(first.members, 0)) };
     const volts = predictedVolts(predictions, truth, test);
+    const noise = gauss(random) * Math.hypot(METER_NOISE.share * volts, METER_NOISE.floorV);
+    measured.push({ ...test, volts: Math.abs(volts + noise) });
+    before = test;
+  }
+}
+
+/**
+ * Plays a session against something that is really there and need not be among the suspects: readings and sights come from outside.
+ * @param read volts that a good meter would show
+ * @returns what was said at the end, with the evidence that it stands on
+ */
+export function playAgainst(
+  predictions: Predictions,
+  read: (test: Test) => number,
+  seen: Sightings,
+  seed: number,
+  mostReadings = 12,
+): { verdict: Verdict; evidence: Evidence } {
+  const random = seeded(seed);
+  const measured: Measured[] = [];
+  let before: Partial<Test> = {};
+  for (;;) {
+    const evidence = { seen, measured };
+    const verdict = verdictOf(predictions, evidence);
+    const test =
+      verdict.isFound || measured.length >= mostReadings ? undefined : (verdict.confirm ?? byBestNext(predictions, evidence, before));
+    if (!test) return { verdict, evidence };
+    const volts = read(test);
     const noise = gauss(random) * Math.hypot(METER_NOISE.share * volts, METER_NOISE.floorV);
     measured.push({ ...test, volts: Math.abs(volts + noise) });
     before = test;

@@ -4,7 +4,7 @@ export { tellCoil } from './en/coils';
 export { tellChange } from './en/events';
 export { tellFault, tellSuspect } from './en/faults';
 export type { MethodName } from './en/find';
-export { METHOD_WORDS, tellOutcome, tellTest } from './en/find';
+export { METHOD_WORDS, tellAgainst, tellMind, tellOutcome, tellTest } from './en/find';
 export type { FindingWords } from './en/findings';
 export { tellFinding } from './en/findings';
 export type { CellWords, DifferenceWords } from './en/fit';

@@ -90,7 +90,7 @@ export default function FindPage() {
     const chosen = document.complaints[complaint];
     if (chosen) dispatch(benchSlice.actions.runLoaded({ log: chosen.log, atMs: chosen.atMs }));
   };
-  const found = answer.ranked[0] && answer.ranked[0].share > 0.95 ? answer.ranked[0] : undefined;
+  const { found } = answer;
   const isRight = found && hidden && found.faults.some((fault) => JSON.stringify(fault) === JSON.stringify(hidden));
   return (
     <>
@@ -153,10 +153,15 @@ export default function FindPage() {
         {found && (
           <Note tone="good" data-found>
             <strong>Found: {found.words.join(', or ')}.</strong> {percent(found.share)} sure after {measured.length} readings.
-            {hidden && (isRight ? ' That is what was hidden.' : revealed ? ' That is not what was hidden.' : '')}{' '}
+            {hidden && (isRight ? ' That is what was hidden.' : revealed ? ' That is not what was hidden.' : '')} {found.mind}{' '}
             {found.words.length > 1 && 'No reading here tells these apart: look, listen, or measure with the sources off.'}
           </Note>
         )}
+        {answer.against.map((words) => (
+          <Note key={words} data-against>
+            {words}
+          </Note>
+        ))}
         {answer.advice && !found && <AdviceCard advice={answer.advice} onEnter={enter} onTake={takeFromBench} others={answer.others} />}
         {!answer.advice && !found && (
           <Note>

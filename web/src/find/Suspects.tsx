@@ -32,6 +32,12 @@ export function Suspects({ answer, noDanger }: { answer: FindAnswer; noDanger: b
           )}
         </Box>
       ))}
+      {answer.none > 0.005 && (
+        <Flex justify="space-between" gap="8px" py="7px" fontSize="14px" data-none>
+          <Box>None of these: a fault of another kind, or two at once</Box>
+          <Box fontWeight={700}>{percent(answer.none)}</Box>
+        </Flex>
+      )}
       <Label>Cleared</Label>
       <Box fontSize="14px">{answer.cleared.length ? answer.cleared.join(', ') : 'Nothing yet.'}</Box>
       <Label>Before you reach in</Label>

@@ -2,7 +2,7 @@ import { screen, waitFor, within } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { spellPoint } from '#core/circuit';
 import { drain } from '#core/explore';
-import { bestNext, posterior, predicting, rankClasses } from '#core/find';
+import { bestNext, predicting, verdictOf } from '#core/find';
 import { planNetwork } from '#core/network';
 import { demo } from '../../../core/src/testing/demo';
 import { store } from '../../src/store/store';
@@ -27,7 +27,7 @@ describe('fault finding', () => {
     expect(card.textContent).toContain(spellPoint(circuit, advice.test.red));
     expect(card.textContent).toContain(spellPoint(circuit, advice.test.black));
     expect(within(card).getAllByRole('button', { name: /V.*%$/ })).toHaveLength(advice.outcomes.length);
-    const [top] = rankClasses(predictions, posterior(predictions, evidence));
+    const [top] = verdictOf(predictions, evidence).ranked;
     expect(screen.getByRole('heading', { name: 'Suspects' }).parentElement!.textContent).toContain(`${Math.round(top!.share * 100)} %`);
   });
 

@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { type Circuit, fine, type Result, spellPoint, wrong } from '#core/circuit';
 import { drain } from '#core/explore';
-import { bestNext, type Measured, type Predictions, posterior, predicting, rankClasses } from '#core/find';
+import { bestNext, type Measured, type Predictions, predicting, verdictOf } from '#core/find';
 import { at } from '#core/units';
-import { tagOf, tellSuspect } from '#core/words';
+import { tagOf, tellAgainst, tellSuspect } from '#core/words';
 import { lineKind } from '../line';
 import { allOf, readPair } from '../spelled';
 import { circuitFacts } from '../standing';
@@ -40,13 +40,16 @@ export const find = lineKind({
     };
     const words = (index: number): string => tellSuspect(plan, at(predictions.suspects, index).fault);
     const last = measured.value.at(-1);
-    const advice = bestNext(predictions, evidence, last ? { red: last.red, black: last.black } : {});
+    const verdict = verdictOf(predictions, evidence);
+    const best = verdict.ranked[0]?.members[0];
+    const advice = verdict.isFound ? undefined : bestNext(predictions, evidence, last ? { red: last.red, black: last.black } : {});
     return fine({
       complaint: complaint.title,
       elsewhere: predictions.elsewhere,
-      suspects: rankClasses(predictions, posterior(predictions, evidence))
-        .slice(0, MOST_CLASSES)
-        .map(({ share, members }) => ({ share, suspects: members.map(words) })),
+      none: verdict.none,
+      found: verdict.isFound,
+      against: tellAgainst(circuit, verdict, evidence.measured, best === undefined ? '' : words(best)),
+      suspects: verdict.ranked.slice(0, MOST_CLASSES).map(({ share, members }) => ({ share, suspects: members.map(words) })),
       next: advice
         ? {
             red: spellPoint(circuit, advice.test.red),

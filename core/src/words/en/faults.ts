@@ -1,7 +1,7 @@
 import type { CircuitPlan } from '#core/graph';
 import { partNamed } from '#core/graph';
 import type { FaultOf, PartKind } from '#core/kinds';
-import type { Fault } from '#core/network';
+import type { Fault, WireFault } from '#core/network';
 import { spellEnds } from './points';
 
 /** What can go wrong, as said of the part: "coil open". */
@@ -26,10 +26,11 @@ const FAULTS: { readonly [K in PartKind]: { readonly [F in FaultOf<K>]: string }
   join: {},
 };
 
+const WIRES: { readonly [M in WireFault]: string } = { open: 'open', loose: 'loose, some ohms', burnt: 'with a burnt joint, 200 Ω' };
+
 /** A fault in words: "K1 coil open", "Wire 108 open". */
 export function tellFault(plan: CircuitPlan, fault: Fault): string {
-  if ('conductor' in fault)
-    return `Wire ${plan.circuit.conductors[fault.conductor]?.number ?? '?'} ${fault.mode === 'open' ? 'open' : 'loose'}`;
+  if ('conductor' in fault) return `Wire ${plan.circuit.conductors[fault.conductor]?.number ?? '?'} ${WIRES[fault.mode]}`;
   const planned = partNamed(plan, fault.device, fault.part);
   const modes: Readonly<Record<string, string | undefined>> = planned ? FAULTS[planned.part.kind] : {};
   const tag = plan.circuit.devices[fault.device]?.tag ?? '?';
