@@ -87,6 +87,7 @@ const size: Command = (words) => {
   const sized = ask('size', { what, ...facts });
   print(Boolean(json), sized, [
     `${sized.verdict.toUpperCase()}: ${sized.says}`,
+    ...(sized.read ? [`  read: ${sized.read}`, ...(sized.doubts ?? []).map((one) => `  ${one}`)] : []),
     ...sized.figures.flatMap((one) => (one.text === undefined ? [] : [`  ${one.name.padEnd(38)} ${one.text}   ${one.source}`])),
     ...sized.rows.map(
       (row) =>

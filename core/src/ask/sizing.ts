@@ -27,8 +27,8 @@ import {
   NO_DEMAND,
   nemaSizeFor,
   notKnown,
-  parseCoilPrint,
   poleLife,
+  readCoilPrint,
   rowOf,
   type Sized,
   sizeDcSupply,
@@ -202,15 +202,15 @@ function layingOf(facts: Facts): Laying {
 const phasesOf = (facts: Facts): 1 | 3 => (numberOf(facts, 'phases') === 3 ? 3 : 1);
 
 function coilFactsOf(facts: Facts): CoilFacts {
-  const read = facts.coil === undefined ? { current: undefined, points: [] } : parseCoilPrint(facts.coil);
+  const read: CoilFacts | undefined = facts.coil === undefined ? { current: undefined, points: [] } : readCoilPrint(facts.coil);
   if (!read)
     throw new NotUnderstood('coil', `--coil "${facts.coil}": write what is printed, such as "24 VAC 60", "208-240V 60Hz" or "24 VDC".`);
   const halves = oneOf('halves', facts.halves, ['series', 'parallel', 'opposed'], 'are joined in series, parallel or opposed');
   return {
     ...read,
-    inrushVa: numberOf(facts, 'inrush'),
-    sealedVa: numberOf(facts, 'held'),
-    windingOhms: numberOf(facts, 'ohms'),
+    inrushVa: numberOf(facts, 'inrush') ?? read.inrushVa,
+    sealedVa: numberOf(facts, 'held') ?? read.sealedVa,
+    windingOhms: numberOf(facts, 'ohms') ?? read.windingOhms,
     halves,
     polarized: facts.polarized,
     pulseRated: facts.pulse,
@@ -219,7 +219,7 @@ function coilFactsOf(facts: Facts): CoilFacts {
 
 /** What the coil is put on: `24VAC60`, `240 V 60 Hz`, `24 VDC`. */
 function supplyOf({ on, reversed, stays }: Facts): CoilSupply {
-  const read = on === undefined ? undefined : parseCoilPrint(on);
+  const read = on === undefined ? undefined : readCoilPrint(on);
   if (on !== undefined && !read) throw new NotUnderstood('on', `--on "${on}": write the supply, such as "120 VAC 60" or "24 VDC".`);
   return {
     volts: read?.points[0]?.lowV,

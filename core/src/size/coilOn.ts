@@ -4,7 +4,7 @@ import { figure, type Missing, notKnown, type Said, type Sized } from './sized';
 import type { Verdict } from './verdict';
 
 /** One volts-and-hertz point of a coil's print. A range has two ends. */
-interface CoilPoint {
+export interface CoilPoint {
   readonly lowV: number;
   readonly highV: number;
   /** undefined: the print names none */
@@ -35,33 +35,6 @@ export interface CoilSupply {
   readonly continuous?: boolean | undefined;
   /** a 24 V class 2 circuit idles at 26 to 29 V */
   readonly classTwo?: boolean | undefined;
-}
-
-/**
- * Reads what is printed on a coil: `24 VAC 50/60`, `208-240V 60Hz`, `110V 50Hz / 120V 60Hz`, `24 VDC`, `24 V AC/DC`, `120/240 V 60 Hz`.
- * @returns undefined when no volts are in it. Kind or hertz that are not printed stay unknown: they are not guessed from the volts.
- */
-export function parseCoilPrint(print: string): CoilFacts | undefined {
-  const text = print.toUpperCase().replace(/\s+/g, '').replaceAll(',', '.').replaceAll('–', '-').replaceAll('…', '-');
-  const both = /AC\/?DC|UC/.test(text);
-  const dc = /DC|=|⎓/.test(text);
-  const ac = /AC|~|HZ|V(?:50|60)/.test(text);
-  const plain = text.replace(/AC\/?DC|UC|AC|DC|~|=|⎓/g, '');
-  const current = both ? 'AC/DC' : dc ? 'DC' : ac ? 'AC' : undefined;
-  const dual = /^(\d+(?:\.\d+)?)\/(\d+(?:\.\d+)?)V/.exec(plain);
-  const points: CoilPoint[] = [];
-  const dualLow = dual?.[1];
-  const body = dualLow === undefined ? plain : plain.slice(dualLow.length + 1);
-  for (const match of body.matchAll(/(\d+(?:\.\d+)?)(?:-(\d+(?:\.\d+)?))?V[/@]?(50[/-]60|50|60)?(?:HZ)?/g)) {
-    const lowV = Number(match[1]);
-    const highV = match[2] === undefined ? lowV : Number(match[2]);
-    const hertz = match[3];
-    if (hertz?.length === 5) points.push({ lowV, highV, hz: 50 }, { lowV, highV, hz: 60 });
-    else points.push({ lowV, highV, hz: hertz === undefined ? undefined : (Number(hertz) as 50 | 60) });
-  }
-  if (points.length === 0 && /^\d+(\.\d+)?$/.test(plain)) points.push({ lowV: Number(plain), highV: Number(plain), hz: undefined });
-  if (points.length === 0 || points.some(({ lowV, highV }) => !(lowV > 0) || highV < lowV)) return undefined;
-  return { current, points, ...(dualLow === undefined ? {} : { dualLowV: Number(dualLow) }) };
 }
 
 interface OnSupply extends Sized {

@@ -3,7 +3,9 @@ export { coilBand, coilWindow, judgeDrive } from './coil';
 export type { CoilIll } from './coilIlls';
 export { COIL_ILLS } from './coilIlls';
 export type { CoilFacts, CoilSupply } from './coilOn';
-export { coilOn, parseCoilPrint, sameFrameOhms } from './coilOn';
+export { coilOn, sameFrameOhms } from './coilOn';
+export type { CoilPrint, PrintQuestion } from './coilPrint';
+export { readCoilPrint } from './coilPrint';
 export type { Laying } from './conductor';
 export {
   ampacity,

@@ -28,10 +28,10 @@ import {
   longestRunM,
   NO_DEMAND,
   nemaSizeFor,
-  parseCoilPrint,
   percentImpedance,
   pilotLimits,
   poleLife,
+  readCoilPrint,
   resistiveVolts,
   restLeftS,
   sameFrameOhms,
@@ -84,7 +84,7 @@ describe('coils on supplies', () => {
     ['132 V', 132, 60, 'A5'],
     ['121.1 V at 50', 121.1, 50, 'A6'],
   ])('a print of 110 V 50 Hz / 120 V 60 Hz holds at both: %s', (_name, volts, hz, band) => {
-    expect(coilOn(parseCoilPrint('110 V 50 Hz / 120 V 60 Hz')!, on(volts, hz)).band).toBe(band);
+    expect(coilOn(readCoilPrint('110 V 50 Hz / 120 V 60 Hz')!, on(volts, hz)).band).toBe(band);
   });
   it('stuck open at half volts a contactor of k 6 takes 3 × its held amps and 9 × the heat', () => {
     const { figures } = coilOn(ac(240, 60, { inrushVa: 60, sealedVa: 10 }), on(120));
@@ -129,7 +129,7 @@ describe('coils on supplies', () => {
     ['parallel', 240, 'block', 2],
     [undefined, 240, 'cannot-clear', undefined],
   ] as const)('a 120/240 coil with its halves in %s on %i V', (halves, volts, verdict, ratio) => {
-    const judged = coilOn({ ...parseCoilPrint('120/240 V 60 Hz')!, halves }, on(volts));
+    const judged = coilOn({ ...readCoilPrint('120/240 V 60 Hz')!, halves }, on(volts));
     expect([judged.verdict, judged.ratio]).toEqual([verdict, ratio]);
   });
   it('the same frame for other volts has ohms by the square', () => {
@@ -144,13 +144,13 @@ describe('coils on supplies', () => {
     ['230V~ 50Hz', 'AC', [230, 230, 50]],
     ['24V', undefined, [24, 24, undefined]],
   ])('reads the print "%s"', (print, current, points) => {
-    const read = parseCoilPrint(print)!;
+    const read = readCoilPrint(print)!;
     expect(read.current).toBe(current);
     expect(read.points.flatMap(({ lowV, highV, hz }) => [lowV, highV, hz])).toEqual(points);
   });
-  it('reads nothing out of words', () => expect(parseCoilPrint('contactor, large')).toBeUndefined());
+  it('reads nothing out of words', () => expect(readCoilPrint('contactor, large')).toBeUndefined());
   it('never takes volts for kind: 24 alone cannot be cleared', () =>
-    expect(coilOn(parseCoilPrint('24')!, on(24))).toMatchObject({ verdict: 'cannot-clear', missing: ['coil kind, AC or DC'] }));
+    expect(coilOn(readCoilPrint('24')!, on(24))).toMatchObject({ verdict: 'cannot-clear', missing: ['coil kind, AC or DC'] }));
 });
 
 describe('control transformers', () => {

@@ -15,10 +15,10 @@ export { labelOf } from './en/label';
 export { tellRunLimit } from './en/limits';
 export { placeName } from './en/places';
 export { listed, tagOf } from './en/points';
+export { tellCoilPrint, tellPrintDoubts } from './en/prints';
 export type { ReadingWords } from './en/readings';
 export { tellReading } from './en/readings';
 export { tellAsks, tellFigure, tellLife, tellRating } from './en/rows';
-
 export { schoolWords } from './en/schools';
 export { tellBand, tellSpare } from './en/sheet';
 export { tellBlind, tellSized } from './en/sized';

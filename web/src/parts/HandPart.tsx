@@ -2,7 +2,8 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Device, FieldFacts } from '#core/circuit';
 import { type DeviceFamily, familyList, familyNamed, familyOf, printed, type StockPart } from '#core/devices';
-import { parseCoilPrint } from '#core/size';
+import { readCoilPrint } from '#core/size';
+import { tellCoilPrint, tellPrintDoubts } from '#core/words';
 import { NameplateForm } from '../plates/NameplateForm';
 import { useDocument } from '../store/select';
 import { Choice } from '../ui/Choice';
@@ -28,7 +29,7 @@ export const blankHand = (device: Device): StockPart => ({
 
 /** The nameplate fields that a coil's print fills. */
 function coilFields(print: string): StockPart['nameplate'] | undefined {
-  const read = parseCoilPrint(print);
+  const read = readCoilPrint(print);
   const first = read?.points[0];
   if (!read || !first) return undefined;
   const both = read.points.length === 2 && read.points.every(({ lowV }) => lowV === first.lowV);
@@ -40,6 +41,8 @@ function coilFields(print: string): StockPart['nameplate'] | undefined {
     ...(both ? { coilHz: printed('50/60') } : first.hz ? { coilHz: printed(String(first.hz)) } : {}),
     ...(other ? { coilOtherV: printed(other.lowV) } : {}),
     ...(read.dualLowV ? { coilDualV: printed(read.dualLowV) } : {}),
+    ...(read.sealedVa ? { sealedVa: printed(read.sealedVa) } : {}),
+    ...(read.inrushVa ? { inrushVa: printed(read.inrushVa) } : {}),
   };
 }
 
@@ -135,6 +138,7 @@ export function HandPart({ device, hand, onChange }: Props) {
               {problem}
             </Box>
           )}
+          <Told print={hand.print} />
         </>
       )}
       {coilFacts(family, hand).map(([name, facts]) => (
@@ -183,6 +187,22 @@ export function HandPart({ device, hand, onChange }: Props) {
         empty="not read"
         onSet={(name, to) => onChange({ ...hand, nameplate: { ...hand.nameplate, [name]: to } })}
       />
+    </Box>
+  );
+}
+
+/** What was read of a print, told back, with what is to be asked and what was left out. */
+function Told({ print }: { print: string }) {
+  const read = readCoilPrint(print);
+  if (!read) return null;
+  return (
+    <Box fontSize="13px" color="muted" data-print-read>
+      Read: {tellCoilPrint(read)}.
+      {tellPrintDoubts(read).map((words) => (
+        <Box key={words} color="look">
+          {words}
+        </Box>
+      ))}
     </Box>
   );
 }

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { rowView } from '#core/bench';
 import { fine } from '#core/circuit';
-import type { FusesSized, Sized } from '#core/size';
-import { tellBlind, tellFigure, tellSized } from '#core/words';
+import { type FusesSized, readCoilPrint, type Sized } from '#core/size';
+import { tellBlind, tellCoilPrint, tellFigure, tellPrintDoubts, tellSized } from '#core/words';
 import { lineKind } from '../line';
 import { SIZE_NAMES, sizeFacts, sizeQuestions } from '../sizing';
 
@@ -11,7 +11,10 @@ export const size = lineKind({
   facts: z.strictObject({ what: z.enum(SIZE_NAMES), ...sizeFacts }),
   answer({ what, ...facts }) {
     const sized = sizeQuestions[what](facts);
-    return sized.ok ? fine(sizedView(sized.value)) : sized;
+    const print = facts.coil === undefined ? undefined : readCoilPrint(facts.coil);
+    return sized.ok
+      ? fine({ ...sizedView(sized.value), ...(print ? { read: tellCoilPrint(print), doubts: tellPrintDoubts(print) } : {}) })
+      : sized;
   },
 });
 
