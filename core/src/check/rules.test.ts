@@ -212,6 +212,10 @@ const broken: readonly [
     'danger',
   ],
   ['motor-run', 'Q3', [{ type: 'moveEnd', conductor: wireId('w15'), end: 1, to: null }], 'dM1', 'danger'],
+  // bridged: the two sides of the high-pressure switch, of the stop button, of the overload's contact
+  ['stops-nothing', 'Q1', [wireTo('Q1', 'dPS1:1', 'dPS1:2')], 'dPS1', 'danger'],
+  ['stops-nothing', 'Q3', [wireTo('Q3', 'dS1:1', 'dS1:2')], 'dS1', 'danger'],
+  ['stops-nothing', 'Q3', [wireTo('Q3', 'dOL1:95', 'dOL1:96')], 'dOL1', 'danger'],
   ['interposing-optional', 'L1B', [set('dE1', 'callKind', 'mains'), set('dE1', 'callV', 230)], 'dK1', 'look'],
 ];
 

@@ -20,6 +20,7 @@ import { overloadRule } from './rules/overloadSetting';
 import { groupsRule } from './rules/servesApart';
 import { shortRule } from './rules/shortCircuit';
 import { oneLegRule } from './rules/staysLive';
+import { stopRule } from './rules/stops';
 import { throwsRule } from './rules/throws';
 import { fuseRule } from './rules/transformerFuse';
 import { loadRule } from './rules/transformerLoad';
@@ -37,6 +38,7 @@ const RULES = [
   openingRule,
   chatterRule,
   motorRule,
+  stopRule,
   voltFreeRule,
   throwsRule,
   latchRule,

@@ -208,6 +208,16 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
       },
     })[ill],
 
+  'stops-nothing'({ tag, told: { around }, circuit, finding }) {
+    const way = around.map((id) => circuit.devices[id]?.tag ?? `wire ${circuit.conductors[id]?.number ?? '?'}`);
+    return {
+      title: `${tag} stops nothing`,
+      consequence: 'What it is there to stop runs on when it opens.',
+      reason: `Opened, everything stays on as it was, ${tellCalls(circuit, finding.calls)}.${way.length > 0 && way.length < 8 ? ` Around it lead ${listed(way)}.` : ''}`,
+      remedy: 'Put it in the one way that what it guards is fed by, and take away what leads around it.',
+    };
+  },
+
   'mains-on-volt-free': ({ tag, told, is }) => ({
     title: `${tag}'s volt-free input can see ${is}`,
     consequence: 'The input is destroyed the moment it happens.',
