@@ -78,3 +78,22 @@ describe('fault finding', () => {
     expect(store.getState().bench.hidden).toBeNull();
   });
 });
+
+describe('found is a verdict', () => {
+  it('a reading that nothing expects raises none of these, and says what speaks against the first', async () => {
+    const { user } = await opened();
+    const field = screen.getByRole('textbox', { name: 'Reading in volts' });
+    for (const volts of ['26.1', '7', '190']) {
+      await user.clear(field);
+      await user.type(field, `${volts}{Enter}`);
+      await answered();
+    }
+    await waitFor(() => expect(document.querySelector('[data-none]')).not.toBeNull());
+    const none = Number(/(\d+) %/.exec(document.querySelector('[data-none]')!.textContent!)![1]);
+    expect(none).toBeGreaterThan(20);
+    expect(document.querySelector('[data-found]')).toBeNull();
+    expect([...document.querySelectorAll('[data-against]')].map(({ textContent }) => textContent).join(' ')).toMatch(
+      /reads 190 V; with .* it would read .* Read it again\./,
+    );
+  });
+});
