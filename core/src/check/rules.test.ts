@@ -212,6 +212,8 @@ const broken: readonly [
     'danger',
   ],
   ['motor-run', 'Q3', [{ type: 'moveEnd', conductor: wireId('w15'), end: 1, to: null }], 'dM1', 'danger'],
+  // NEMA ICS 5: C300 makes 1800 VA, 14.4 A at 125 V; the start button makes 2600 VA of coil and never carries it
+  ['contact-rating', 'Q3', [set('dS2', 'pilotCode', 'C300'), set('dK1', 'inrushVa', 2600)], 'dS2', 'danger'],
   // bridged: the two sides of the high-pressure switch, of the stop button, of the overload's contact
   ['stops-nothing', 'Q1', [wireTo('Q1', 'dPS1:1', 'dPS1:2')], 'dPS1', 'danger'],
   ['stops-nothing', 'Q3', [wireTo('Q3', 'dS1:1', 'dS1:2')], 'dS1', 'danger'],

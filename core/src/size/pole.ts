@@ -166,10 +166,11 @@ export function judgePole(ratings: PoleRatings, demand: PoleDemand, tables: Tabl
   if (demand.lampA > 0 && !onlyPilot) classed.push(...lampRows(ratings, demand, tables));
   const pilotA = demand.electronicsA + (onlyPilot ? demand.resistiveA + demand.lampA : 0); // a control contact may switch pilot lamps
   // a power pole with figures for the heavier load behind it carries a relay's coil as well; only a control contact is asked apart
-  if ((demand.coilHeldA > 0 && (classed.length === 0 || ratings.pilotCode !== undefined)) || (pilotA > 0 && classed.length === 0)) {
+  const isCoil = demand.coilHeldA > 0 || demand.coilInrushA > 0;
+  if ((isCoil && (classed.length === 0 || ratings.pilotCode !== undefined)) || (pilotA > 0 && classed.length === 0)) {
     const pilot = ratings.pilotCode ? pilotLimits(ratings.pilotCode, volts, 'AC', tables) : undefined;
     const inductive = numberAt(tables.constants, 'inductive share ac', 'value') ?? 0.4;
-    const estimate = ratings.resistiveA === undefined ? undefined : ratings.resistiveA * (demand.coilHeldA > 0 ? inductive : 1);
+    const estimate = ratings.resistiveA === undefined ? undefined : ratings.resistiveA * (isCoil ? inductive : 1);
     const makeA = pilot?.makeA ?? (ratings.ac15A === undefined ? undefined : 10 * ratings.ac15A) ?? ratings.lockedA ?? ratings.resistiveA;
     const breakA = pilot?.breakA ?? ratings.ac15A ?? ratings.motorA ?? ratings.ac3A ?? estimate;
     const rated = (moment: 'make' | 'break'): Rating =>
@@ -183,7 +184,9 @@ export function judgePole(ratings: PoleRatings, demand: PoleDemand, tables: Tabl
         : 'nameplate; inductive share common practice';
     const words = { unit: 'A', source, kind: pilot ? 'limit' : 'typical' } as const;
     classed.push(atMost(demand.coilInrushA + pilotA, makeA, { ...words, asks: 'coil at pull-in', moment: 'made', rating: rated('make') }));
-    classed.push(atMost(demand.coilHeldA + pilotA, breakA, { ...words, asks: 'coil held', rating: rated('break') }));
+    // a start button makes a coil, and its seal-in contact holds it
+    if (demand.coilHeldA + pilotA > 0)
+      classed.push(atMost(demand.coilHeldA + pilotA, breakA, { ...words, asks: 'coil held', rating: rated('break') }));
   }
   return [...rows, ...classed];
 }

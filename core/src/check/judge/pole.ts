@@ -4,7 +4,17 @@ import type { ContactExposure, Exploration } from '#core/explore';
 import type { PlannedPart } from '#core/graph';
 import type { Contact, LoadClass } from '#core/kinds';
 import type { NetworkPlan } from '#core/network';
-import { judgePole, type PoleDemand, type PoleLife, poleLife, type Row, type Tables, type Verdict, worstVerdict } from '#core/size';
+import {
+  judgePole,
+  NO_DEMAND,
+  type PoleDemand,
+  type PoleLife,
+  poleLife,
+  type Row,
+  type Tables,
+  type Verdict,
+  worstVerdict,
+} from '#core/size';
 import { at } from '#core/units';
 import { held } from './coil';
 import { weakestEvidence } from './evidence';
@@ -34,6 +44,19 @@ export function demandOf(exposure: ContactExposure, plan: NetworkPlan, instead: 
   const sum = (kind: LoadClass, amps: (one: (typeof served)[number]) => number = (one) => one.amps): number =>
     served.reduce((total, one) => total + (one.kind === kind ? amps(one) : 0), 0);
   const lockedA = sum('motor', ({ amps, ratio }) => amps * ratio);
+  // as it is made a load draws its inrush already, and that is all that this contact has to do with it
+  if (exposure.makesOnly)
+    return {
+      ...NO_DEMAND,
+      motorLockedA: sum('motor'),
+      resistiveA: sum('resistive'),
+      lampInrushA: sum('lamp', ({ amps, ratio }) => amps * ratio),
+      coilInrushA: sum('coil', ({ amps, own }) => own?.inrushA ?? amps),
+      electronicsA: sum('electronics'),
+      inputA: sum('input'),
+      volts: exposure.breaksV,
+      current: exposure.current,
+    };
   return {
     motorRunA: sum('motor'),
     motorLockedA: lockedA > 0 ? Math.max(exposure.startA, lockedA * 0.9) : 0,

@@ -12,13 +12,26 @@ export interface ContactExposure extends Behind {
   readonly startA: number;
   /** the state in which it carries the most */
   readonly calls: Calls;
+  /** another contact has taken over before all is at rest: it makes, and neither carries nor breaks what it serves */
+  readonly makesOnly: boolean;
 }
 
 /** Watches what each contact makes, carries and breaks. */
 export const watchContacts: MakeWatch<ReadonlyMap<number, ContactExposure>> = (rig) => {
   const contacts = rig.plan.parts.filter(isKind('contact'));
   const kept = new Map(
-    contacts.map(({ index }) => [index, { runA: 0, startA: 0, calls: [] as Calls, moment: undefined as Moment | undefined }]),
+    contacts.map(({ index }) => [
+      index,
+      {
+        runA: 0,
+        startA: 0,
+        calls: [] as Calls,
+        moment: undefined as Moment | undefined,
+        mostA: 0,
+        madeIn: [] as Calls,
+        making: undefined as Moment | undefined,
+      },
+    ]),
   );
   return {
     see({ moment }, { calls, isStarting, isQuiet }) {
@@ -27,15 +40,20 @@ export const watchContacts: MakeWatch<ReadonlyMap<number, ContactExposure>> = (r
         if (!one) continue;
         const amps = partAmps(rig.nets, rig.plan, contact.index);
         if (isStarting) one.startA = Math.max(one.startA, amps);
-        if (isQuiet && amps > one.runA + 1e-9 && isIn(moment, contact, 'contact', 'closed'))
-          Object.assign(one, { runA: amps, calls, moment: copyMoment(moment) });
+        if (!isIn(moment, contact, 'contact', 'closed')) continue;
+        if (isQuiet && amps > one.runA + 1e-9) Object.assign(one, { runA: amps, calls, moment: copyMoment(moment) });
+        if (amps > one.mostA + 1e-9) Object.assign(one, { mostA: amps, madeIn: calls, making: copyMoment(moment) });
       }
     },
     result: () =>
       new Map(
         contacts.map((contact) => {
-          const { moment, runA = 0, startA = 0, calls = [] } = kept.get(contact.index) ?? {};
-          return [contact.index, { runA, startA, calls, ...behind(rig, contact, moment) }];
+          const { moment, runA = 0, startA = 0, calls = [], making, madeIn = [] } = kept.get(contact.index) ?? {};
+          const atRest = { runA, startA, calls, makesOnly: false, ...behind(rig, contact, moment) };
+          if (atRest.serves.length > 0 || !making) return [contact.index, atRest];
+          // a start button: its seal-in contact has taken over by the time that all is at rest
+          const made = behind(rig, contact, making);
+          return [contact.index, made.serves.length > 0 ? { runA, startA, calls: madeIn, makesOnly: true, ...made } : atRest];
         }),
       ),
   };
