@@ -135,7 +135,7 @@ const fit: Command = (words) => {
     ...[answer.deed, ...answer.differences].map(({ what, was, is, verdict, words: means }) =>
       `  ${what.padEnd(28)} ${was.padEnd(18)} ${is.padEnd(18)} ${verdict === 'good' ? '' : verdict.toUpperCase()} ${means}`.trimEnd(),
     ),
-    ...answer.brings.map(({ verdict, title, reason }) => `  ${verdict.toUpperCase()}: ${title}. ${reason}`),
+    ...[...answer.brings, ...answer.stands].map(({ verdict, title, reason }) => `  ${verdict.toUpperCase()}: ${title}. ${reason}`),
     ...answer.at.map(({ hz, word, volts }) => `  at ${hz} Hz: ${word}${volts === null ? '' : `, ${volts.toFixed(1)} V at pull-in`}`),
     ...(answer.life ? [`  contacts last about ${tellLife(answer.life)}`] : []),
     `  seen in ${answer.statesSeen} input states`,

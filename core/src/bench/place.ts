@@ -164,6 +164,7 @@ export function* twinView(
     deed: line(twin.deed),
     differences: twin.differences.map(line),
     brings: twin.brings.map((one) => findingView(twin.circuit, one)),
+    stands: twin.stands.map((one) => findingView(twin.circuit, one)),
     mends: twin.mends.map((one) => tellFinding(circuit, one).title),
     at: twin.at.map(({ hz, opinion, volts }) => ({ hz, word: opinion.word, verdict: opinion.verdict, volts: volts ?? null })),
     life: twin.life ?? null,

@@ -234,6 +234,8 @@ export interface TwinAnswer {
   readonly deed: DifferenceView;
   readonly differences: readonly DifferenceView[];
   readonly brings: readonly FindingView[];
+  /** what was wrong in this place before and still is with this part */
+  readonly stands: readonly FindingView[];
   readonly mends: readonly string[];
   readonly at: readonly { readonly hz: number; readonly word: string; readonly verdict: Verdict; readonly volts: number | null }[];
   readonly life: PoleLife | null;

@@ -31,7 +31,7 @@ const CELL_OF: { readonly [R in RuleId]?: CellName } = {
 export function judgeByTwin({ circuit, device, before, practice }: Place, part: StockPart): Candidate {
   const twin = drain(twinning(circuit, device, part, before, practice, { bothSites: false }));
   const found = (name: CellName): FoundCell => {
-    const brings = twin.brings.filter(({ rule }) => CELL_OF[rule] === name);
+    const brings = [...twin.brings, ...twin.stands].filter(({ rule }) => CELL_OF[rule] === name);
     return { code: 'found', verdict: worstVerdict(brings.map(({ verdict }) => verdict)), brings };
   };
   const cells = { coil: found('coil'), poles: found('poles'), driver: found('driver'), transformer: found('transformer') };

@@ -26,6 +26,8 @@ export interface Twin {
   readonly differences: readonly Difference[];
   /** findings that the part brings with it */
   readonly brings: readonly Finding[];
+  /** findings about this place that were there before and still are: a part is judged by how it stands here, whatever stood here */
+  readonly stands: readonly Finding[];
   /** findings that it mends */
   readonly mends: readonly Finding[];
   /** what the coil does at each site's frequency */
@@ -88,7 +90,8 @@ export function* twinning(
   const worked = !met || met.held !== undefined;
   const deed: Difference = isRead ? deedLine(before, exploration, worked, isWhole) : { code: 'deeds not known', verdict: 'cannot-clear' };
   const differences = differencesOf(device, part, mapping, before).map((line) => withFindings(line, brings, device));
-  const told = [...brings, deed, ...differences];
+  const stands = now.filter((one) => one.devices.includes(device.id) && !isNote(one) && !brings.includes(one));
+  const told = [...brings, ...stands, deed, ...differences];
   const site = siteHz(after);
   const sites: [50 | 60, Exploration][] = [[site, exploration]];
   if (bothSites) {
@@ -105,6 +108,7 @@ export function* twinning(
     deed,
     differences,
     brings,
+    stands,
     mends,
     at: sites.flatMap(([hz, seen]) => {
       const coil = coilInUse(seen.plan, device.id);
@@ -119,6 +123,9 @@ export function* twinning(
     statesSeen: exploration.statesSeen,
   };
 }
+
+/** Worth a look, and nothing that keeps a part from its place. */
+const isNote = ({ verdict }: Finding): boolean => verdict === 'good' || verdict === 'look';
 
 function compareFindings(
   old: readonly Finding[],

@@ -11,7 +11,7 @@ export function HandVerdict({ place, answer, device }: { place: PlaceAnswer | un
   const judged = place?.hand?.judged;
   const said = place?.hand?.sofar ?? place?.hand?.now;
   const verdict = answer && judged ? answer.verdict : (judged?.verdict ?? said?.verdict ?? 'cannot-clear');
-  const brought = answer && judged ? worstOf(answer.brings) : undefined;
+  const brought = answer && judged ? worstOf([...answer.brings, ...answer.stands]) : undefined;
   const reason =
     brought && isRefused(brought.verdict) && !isRefused(judged?.verdict)
       ? `${brought.title}. ${brought.reason}`

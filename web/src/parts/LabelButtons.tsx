@@ -19,7 +19,7 @@ export function LabelButtons({ device, document, part, twin }: Props) {
   const { id, job } = useAppSelector((state) => state.document);
   const revision = useAppSelector((state) => state.sync.revision);
   const shown = part ? { ...asDevice(part, device), title: device.title } : device;
-  const blocked = twin && (twin.verdict === 'block' || twin.brings.some(({ verdict }) => verdict === 'block'));
+  const blocked = twin && (twin.verdict === 'block' || [...twin.brings, ...twin.stands].some(({ verdict }) => verdict === 'block'));
   const make = async (kind: 'svg' | 'pdf') => {
     const { labelPdf, labelSvg, qrText } = await import('../label/printLabel');
     const label = labelOf(document, shown, revision);
@@ -35,7 +35,9 @@ export function LabelButtons({ device, document, part, twin }: Props) {
       `${device.tag} ${device.title}: ${part.title}`,
       `${twin.verdict.toUpperCase()}: ${twin.says}`,
       ...[twin.deed, ...twin.differences].map((one) => `${one.what}: ${one.was} / ${one.is}${one.words ? `. ${one.words}` : ''}`),
-      ...twin.brings.map((one) => `${one.verdict.toUpperCase()}: ${one.title}. ${one.reason} ${one.remedy} Source: ${one.source}`),
+      ...[...twin.brings, ...twin.stands].map(
+        (one) => `${one.verdict.toUpperCase()}: ${one.title}. ${one.reason} ${one.remedy} Source: ${one.source}`,
+      ),
       ...twin.at.map(({ hz, word, volts }) => `At ${hz} Hz: ${word}${volts === null ? '' : `, ${volts.toFixed(1)} V at pull-in`}`),
       `Seen in ${twin.statesSeen} input states. A model of the circuit as drawn; local codes and licensed practice rule.`,
     ];

@@ -76,7 +76,7 @@ export function TwinView({ device, title, from, twin, children }: Props) {
                 {one.words}
               </Box>
             ))}
-          {twin.brings.map((one) => (
+          {[...twin.brings, ...twin.stands].map((one) => (
             <Note key={one.id} tone={TONE[one.verdict]}>
               <strong>
                 {one.verdict}: {one.title}.
