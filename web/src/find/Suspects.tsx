@@ -35,7 +35,9 @@ export function Suspects({ answer, noDanger }: { answer: FindAnswer; noDanger: b
       {answer.none > 0.005 && (
         <Flex justify="space-between" gap="8px" py="7px" fontSize="14px" data-none>
           <Box>None of these: a fault of another kind, or two at once</Box>
-          <Box fontWeight={700}>{percent(answer.none)}</Box>
+          <Box fontWeight={700} whiteSpace="nowrap">
+            {percent(answer.none)}
+          </Box>
         </Flex>
       )}
       <Label>Cleared</Label>
