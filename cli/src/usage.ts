@@ -29,7 +29,7 @@ CIRCUIT is a file, or demo: and the number of a demo circuit: demo:Q1.
 Sizing, a few of its words:
   mando size coil --coil "208-240V 60Hz" --on "120 VAC 60"
       two halves: --coil "120/240V 60Hz" --halves series; DC: --polarized --reversed; latching: --pulse --stays
-  mando size contact --load motor --amps 17.6 --inrush 96 --volts 240 --motor 30 --locked 150
+  mando size contact --load motor --amps 17.6 --inrush 96 --volts 240 --motor 30 --locked 150 --rated 600
   mando size transformer --va 40 --held 7.5+3.6+1.4 --inrush 36
   mando size fuse --va 20 --primary 240 --secondary 24 --fuse 3 --leg hot
   mando size conductor --size 10awg --amps 26        mando size drop --size 18awg --length 150ft --inrush 33 --volts 24

@@ -22,6 +22,8 @@ export interface Opinion<T> {
   readonly evidence?: Evidence;
   /** fields of the nameplate that nobody has read and that it takes to judge */
   readonly missing?: readonly FieldName[];
+  /** fields of the nameplate that set the limit */
+  readonly by?: readonly FieldName[];
 }
 
 /** One thing that is looked for in a circuit, with where its limit comes from. */
@@ -53,6 +55,7 @@ export interface FindingOf<Id extends string, T> {
   readonly source: string;
   readonly evidence: Evidence;
   readonly missing: readonly FieldName[];
+  readonly by: readonly FieldName[];
 }
 
 /** A finding from what a rule says: its id is made of the rule and what it is about, so that it stays the same while the trouble does. */
@@ -71,5 +74,6 @@ export function findingOf<Id extends string, T>(rule: Rule<Id, T>, { about, key,
     source: said.source ?? rule.source,
     evidence: said.evidence ?? (said.missing ? 'unknown' : 'print'),
     missing: said.missing ?? [],
+    by: [...(said.by ?? []), ...(said.missing ?? []).filter((name) => !said.by?.includes(name))],
   };
 }

@@ -218,6 +218,13 @@ const broken: readonly [
   ['stops-nothing', 'Q1', [wireTo('Q1', 'dPS1:1', 'dPS1:2')], 'dPS1', 'danger'],
   ['stops-nothing', 'Q3', [wireTo('Q3', 'dS1:1', 'dS1:2')], 'dS1', 'danger'],
   ['stops-nothing', 'Q3', [wireTo('Q3', 'dOL1:95', 'dOL1:96')], 'dOL1', 'danger'],
+  // IEC 60127: a 5 × 20 L fuse breaks 35 A; the service here gives more than 2 kA
+  ['guard-rating', 'Q2', [set('dF1', 'breaksA', 1000)], 'dF1', 'danger'],
+  ['guard-rating', 'Q3', [set('dF2', 'mostV', 250)], 'dF2', 'danger'],
+  ['guard-rating', 'Q3', [set('dF2', 'mostV', null)], 'dF2', 'cannot-clear'],
+  ['joint-rating', 'Q6', [set('dX1', 'mostV', 50)], 'dX1', 'danger'],
+  ['joint-rating', 'L1A', [set('dX1', 'mostV', null)], 'dX1', 'cannot-clear'],
+  ['between-poles', 'Q3', [set('dK1', 'mostV', 300)], 'dK1', 'danger'],
   ['interposing-optional', 'L1B', [set('dE1', 'callKind', 'mains'), set('dE1', 'callV', 230)], 'dK1', 'look'],
 ];
 

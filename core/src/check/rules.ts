@@ -1,5 +1,6 @@
 import { type FindingOf, findingOf, type Opinion, type Rule } from './finding';
 import { baseRule } from './rules/base';
+import { betweenRule } from './rules/betweenPoles';
 import { learningRule } from './rules/bothThrows';
 import { chatterRule } from './rules/chatters';
 import { leakRule } from './rules/coilLeak';
@@ -7,8 +8,10 @@ import { coilRule } from './rules/coilWindow';
 import { conductorRule } from './rules/conductorAmpacity';
 import { poleRule } from './rules/contactRating';
 import { fanRule } from './rules/fanWithHeat';
+import { guardRule } from './rules/guardRating';
 import { insulationRule } from './rules/insulation';
 import { interposingRule } from './rules/interposing';
+import { jointRule } from './rules/jointRating';
 import { latchRule } from './rules/latch';
 import { loadVoltsRule } from './rules/loadVolts';
 import { motorRule } from './rules/motorRun';
@@ -46,6 +49,9 @@ const RULES = [
   coilRule,
   leakRule,
   poleRule,
+  guardRule,
+  jointRule,
+  betweenRule,
   loadVoltsRule,
   tapRule,
   loadRule,

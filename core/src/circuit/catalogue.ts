@@ -12,6 +12,8 @@ export interface FieldFacts {
   readonly optional?: boolean;
   /** Used when the field is unknown; never given for a coil's volts, kind or frequency. */
   readonly typical?: { readonly value: number | string; readonly source: string };
+  /** why it keeps nothing from being cleared while nobody has read it; undefined: it does */
+  readonly unread?: string;
 }
 
 export interface FamilyFacts {

@@ -27,6 +27,8 @@ export interface Plate<F extends string = string> {
   /** for fields that always have a typical value */
   certain(field: F): number;
   text(field: F): string | undefined;
+  /** somebody has read it: no typical value stands in */
+  isRead(field: F): boolean;
   /** the process that the device reads, and the program that it runs */
   readonly reads: string | undefined;
   readonly program: Program | undefined;
@@ -63,13 +65,14 @@ export function readPlate(
   nameplate: Readonly<Record<string, Field>>,
   more: Pick<Plate, 'reads' | 'program'>,
 ): Plate {
-  const heldBy = (name: string): number | string | undefined => {
+  const readOf = (name: string): number | string | undefined => {
     const given = nameplate[name];
-    if (given && given.value !== null && given.evidence !== 'unknown') return given.value;
-    return fields[name]?.typical?.value;
+    return given && given.value !== null && given.evidence !== 'unknown' ? given.value : undefined;
   };
+  const heldBy = (name: string): number | string | undefined => readOf(name) ?? fields[name]?.typical?.value;
   return {
     ...more,
+    isRead: (name) => readOf(name) !== undefined,
     number: (name) => {
       const value = heldBy(name);
       return typeof value === 'number' ? value : undefined;
@@ -88,8 +91,22 @@ export function readPlate(
 
 const common = 'common practice';
 
+/** Codes of UL 508 and IEC 60947-5-1 for coils on direct current. */
+const DC_CODES = ['N300', 'N600', 'P300', 'P600', 'Q300', 'Q600', 'R300'];
+
+/**
+ * Fields that only some parts of a row's kind have: a part of one pole has no volts between poles. The names stay those of the row, and
+ * a plate reads what is not there as unread.
+ */
+export const only = <T extends object>(has: boolean, fields: T): T => (has ? fields : ({} as T));
+
 /** Field builders shared by the rows. */
 export const field = {
+  /** volts that a part is rated for between its poles, across its open gap and to earth; nobody's guess stands in */
+  mostV: (label = 'Rated volts'): FieldFacts => ({ label, unit: 'V', kind: 'number', least: 1, most: 10_000, optional: true }),
+  dcCode: (label = 'Pilot duty on DC'): FieldFacts => ({ label, unit: '', kind: 'choice', choices: DC_CODES, optional: true }),
+  /** the same field, and why nothing waits for it while nobody has read it */
+  unasked: (facts: FieldFacts, unread: string): FieldFacts => ({ ...facts, unread }),
   rating: (label: string, unit: string, least = 0, most = 1e6): FieldFacts => ({
     label,
     unit,

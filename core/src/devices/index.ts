@@ -1,3 +1,5 @@
+export type { ClaimLine } from './claims';
+export { claimLines, claimOf } from './claims';
 export type { Brings, FamilyName, FieldName } from './families';
 export {
   catalogue,

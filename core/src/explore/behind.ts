@@ -1,6 +1,6 @@
 import { endsOfBranch, type PlannedPart } from '#core/graph';
 import type { LoadClass } from '#core/kinds';
-import { branchAmpsRms, partVolts, setPart, solveNet } from '#core/network';
+import { branchAmpsRms, pairVolts, partVolts, setPart, solveNet } from '#core/network';
 import { howAt, type Moment, type Rig, showMoment } from '#core/sequence';
 import { at } from '#core/units';
 
@@ -34,9 +34,10 @@ export function behind(rig: Rig, contact: PlannedPart, moment: Moment | undefine
     const amps = kind === undefined ? 0 : leastAmps(rig, planned);
     return kind === undefined || amps < LEAST_A ? [] : [{ planned, kind, amps }];
   });
+  const line = new Map(loads.map(({ planned }) => [planned.index, lineVolts(rig, planned)]));
   const how = howAt(rig, contact, moment);
   for (const net of nets) {
-    setPart(net, contact.index, { ...how, fault: 'stuckOpen' });
+    setPart(net, contact.index, { ...how, fault: contact.part.kind === 'fuse' ? 'blown' : 'stuckOpen' });
     solveNet(net);
   }
   const breaksV = partVolts(nets, plan, contact.index);
@@ -46,8 +47,15 @@ export function behind(rig: Rig, contact: PlannedPart, moment: Moment | undefine
     .filter(({ planned, amps }) => leastAmps(rig, planned) <= LOST_SHARE * amps)
     .map(({ planned, kind, amps }) => ({ part: planned.index, kind, amps: amps * lineShare(planned) }));
   for (const net of nets) setPart(net, contact.index, how);
-  return { serves, breaksV, current };
+  // a running motor's own volts hide it from one pole, and three phases are broken pole by pole
+  return { serves, breaksV: Math.max(breaksV, ...serves.map(({ part }) => line.get(part) ?? 0)), current };
 }
+
+/** Line to line of a three-phase load; 0 for any other. */
+const lineVolts = ({ plan, nets }: Rig, { part, device }: PlannedPart): number =>
+  part.kind === 'motor3' || part.kind === 'load3'
+    ? pairVolts(nets, plan.nodeAt(device.id, part.ends[0]), plan.nodeAt(device.id, part.ends[1]))
+    : 0;
 
 /** A delta's elements carry less than its lines, and a contact breaks a line. */
 export const lineShare = ({ part }: Pick<PlannedPart, 'part'>): number =>

@@ -5,6 +5,8 @@ import { drain, type Progress, type Walked, walkStates } from './walk';
 import { type CoilExposure, watchCoils } from './watch/coils';
 import { type ContactExposure, watchContacts } from './watch/contacts';
 import { type Ending, watchEndings } from './watch/endings';
+import { type GuardExposure, watchGuards } from './watch/guards';
+import { type JointExposure, watchJoints } from './watch/joints';
 import { type LoadExposure, watchLoads } from './watch/loads';
 import { type MotorExposure, watchMotors } from './watch/motors';
 import { type Opening, watchOpenings } from './watch/openings';
@@ -22,6 +24,10 @@ export interface Exploration extends PointExposure, CurrentExposure, Walked {
   readonly callInputs: ReadonlyMap<number, VoltsSeen>;
   /** what protects and opens by itself in some state */
   readonly openings: ReadonlyMap<number, Opening>;
+  /** what each fuse, breaker and overload stands before */
+  readonly guards: ReadonlyMap<number, GuardExposure>;
+  /** the most volts between the points of a terminal strip, and to earth */
+  readonly joints: ReadonlyMap<DeviceId, JointExposure>;
   readonly motors: MotorExposure;
   /** what is seen on once all has come to rest, by the key of its calls */
   readonly endings: ReadonlyMap<string, Ending>;
@@ -49,7 +55,9 @@ export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = [], nea
   const endings = watchEndings(rig);
   const openings = watchOpenings(rig);
   const motors = watchMotors(rig);
-  const watches = [coils, contacts, transformers, loads, points, currents, callInputs, throws, endings, openings, motors];
+  const guards = watchGuards(rig);
+  const joints = watchJoints(rig);
+  const watches = [coils, contacts, transformers, loads, points, currents, callInputs, throws, endings, openings, motors, guards, joints];
   const walked = yield* walkStates(rig, watches, near);
   return {
     plan,
@@ -63,6 +71,8 @@ export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = [], nea
     endings: endings.result(),
     openings: openings.result(),
     motors: motors.result(),
+    guards: guards.result(),
+    joints: joints.result(),
     ...points.result(),
     ...currents.result(),
   };

@@ -13,6 +13,7 @@ export type { Progress, Untried } from './walk';
 export { drain, statesOf } from './walk';
 export type { CoilExposure, CoilSeen } from './watch/coils';
 export type { ContactExposure } from './watch/contacts';
+export type { GuardExposure } from './watch/guards';
 export type { LoadExposure } from './watch/loads';
 export type { MotorIll } from './watch/motors';
 export { secondaryOf, secondaryRatedV } from './watch/transformers';

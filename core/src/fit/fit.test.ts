@@ -7,9 +7,9 @@ import { explore } from '#core/explore';
 import {
   coilOn,
   judgeDriver,
-  judgePole,
   longestRunM,
   NO_DEMAND,
+  poleClasses,
   sizeHeater,
   sizeMotor,
   sizeTransformer,
@@ -343,7 +343,7 @@ describe('nothing is good while a fact it hangs on is missing', () => {
             expect(sizeMotor({ volts, phases: 1, nameplateA: amps }).verdict).toBe('cannot-clear');
           if (watts === undefined || volts === undefined)
             expect(sizeHeater({ watts, ratedV: volts, phases: 1 }).verdict).toBe('cannot-clear');
-          const motor = judgePole({ motorA: amps, lockedA: inrush }, { ...NO_DEMAND, motorRunA: 1, motorLockedA: 6, volts: 240 });
+          const motor = poleClasses({ motorA: amps, lockedA: inrush }, { ...NO_DEMAND, motorRunA: 1, motorLockedA: 6, volts: 240 });
           if (amps === undefined || inrush === undefined) expect(worstVerdict(motor.map(({ verdict }) => verdict))).toBe('cannot-clear');
         },
       ),

@@ -32,6 +32,8 @@ export interface PoleRatings {
   readonly lockedA?: number | undefined;
   readonly resistiveA?: number | undefined;
   readonly pilotCode?: string | undefined;
+  /** its second code, for direct current: B300 R300 */
+  readonly dcCode?: string | undefined;
   readonly carryA?: number | undefined;
   readonly makeA?: number | undefined;
   /** IEC: AC-3 motor amps, AC-15 coil amps */
@@ -48,6 +50,8 @@ export interface PoleRatings {
   readonly dcV?: number | undefined;
   readonly mostV?: number | undefined;
   readonly leastMa?: number | undefined;
+  /** an isolator is worked with its load off: it carries, and makes and breaks nothing */
+  readonly isWorkedDead?: boolean | undefined;
   readonly surface?: 'power' | 'relay' | 'auxiliary' | 'gold' | undefined;
 }
 

@@ -9,6 +9,9 @@ export interface Fuse extends TwoEnded {
   /** an overload's heaters share a trip and stay closed; the poles of a breaker are linked and open together */
   readonly trip: 'own' | 'shared' | 'linked';
   readonly symbol: 'fuse' | 'overload-heater' | 'breaker';
+  /** printed volts, and the most amps that it opens safely */
+  readonly mostV?: number | undefined;
+  readonly breaksA?: number | undefined;
   /** the input that closes it again */
   readonly resetBy?: string;
 }

@@ -10,6 +10,8 @@ export interface Source extends TwoEnded {
   readonly hz: number | undefined;
   readonly ohms: number;
   readonly reactanceOhms: number;
+  /** nobody has measured or printed its ohms: what is usual stands in, and no fault current follows from that */
+  readonly isGuess?: boolean | undefined;
   /** a leg of the mains, or the loop of an input that brings volts of its own */
   readonly role: 'mains' | 'call-input';
 }

@@ -10,6 +10,8 @@ export interface DriverFacts {
   /** print overrules the table's usual figure */
   readonly holdA?: number | undefined;
   readonly makeA?: number | undefined;
+  readonly mostV?: number | undefined;
+  readonly leastA?: number | undefined;
 }
 
 /** A coil as a driver sees it. */
@@ -41,9 +43,13 @@ const switches = (kind: DriverKind, tables: Tables): string =>
   String(tables.outputs.rows.find(({ key }) => key === kind)?.cells[tables.outputs.columns.indexOf('current')]);
 
 /** What an output must hold, make and bear, against its print or what is usual for its kind; its leak is judged where it is known. */
-export function driverRows({ kind, holdA, makeA }: DriverFacts, coil: Driven, tables: Tables = TABLES): Row[] {
+export function driverRows(
+  { kind, holdA, makeA, mostV, leastA: printedLeastA }: DriverFacts,
+  coil: Driven,
+  tables: Tables = TABLES,
+): Row[] {
   const at = (column: string) => numberAt(tables.outputs, kind, column);
-  const leastA = (at('least mA') ?? 0) / 1000;
+  const leastA = printedLeastA ?? (at('least mA') ?? 0) / 1000;
   const drives = switches(kind, tables);
   const isWrongKind = coil.current !== undefined && drives !== 'both' && drives !== coil.current;
   return [
@@ -58,8 +64,10 @@ export function driverRows({ kind, holdA, makeA }: DriverFacts, coil: Driven, ta
       : []),
     atMost(coil.heldA, holdA ?? at('hold A'), words('holds', 'carry', holdA !== undefined, tables)),
     atMost(coil.inrushA, makeA ?? at('make A'), { ...words('makes', 'make', makeA !== undefined, tables), moment: 'made' }),
-    atMost(coil.volts, at('most V'), { ...words('switches', 'greatest volts', false, tables), unit: 'V' }),
-    ...(leastA > 0 ? [atLeast(coil.heldA, leastA, { ...words('least load', 'least load', false, tables), beyond: 'look' })] : []),
+    atMost(coil.volts, mostV ?? at('most V'), { ...words('switches', 'greatest volts', mostV !== undefined, tables), unit: 'V' }),
+    ...(leastA > 0
+      ? [atLeast(coil.heldA, leastA, { ...words('least load', 'least load', printedLeastA !== undefined, tables), beyond: 'look' })]
+      : []),
   ];
 }
 

@@ -21,15 +21,17 @@ export {
 
 export { bleeder, judgeCommon, judgeDriver, judgeResistor, leakHolds, sizeDcSupply, snubberLeakA } from './driver';
 
+export { judgeGuard } from './guard';
 export { sizeHeater } from './heater';
 export { insulationLifeShare, lifeHoursAt, lifeYears, type PoleLife, poleLife, restLeftS } from './life';
 
 export { formulaAmps, iecFrameFor, lockedAmps, nemaSizeFor, overloadShare, sizeMotor, tableAmps } from './motor';
 export { pilotLimits } from './pilotDuty';
 export type { PoleDemand } from './pole';
-export { judgePole, lampUnits, NO_DEMAND } from './pole';
+export { judgePole, lampUnits, NO_DEMAND, poleClasses } from './pole';
 export { practiceSchema } from './practiceSchema';
 export type { Asks, Rating, Row } from './row';
+export { atMost, voltsRow } from './row';
 
 export type { Figure, FigureName, Missing, Said, Sized } from './sized';
 export { figure, figureOf, notKnown, rowOf } from './sized';

@@ -1,7 +1,7 @@
 import type { PoleRatings } from '#core/kinds';
 import { driverRows } from './driver';
 import { pilotLimits } from './pilotDuty';
-import { atLeast, atMost, type Rating, type Row } from './row';
+import { atLeast, atMost, type Rating, type Row, voltsRow } from './row';
 import { TABLES, type Tables } from './tables';
 import { keyNumber, numberAt } from './tables/table';
 
@@ -63,32 +63,41 @@ function motorRows(ratings: PoleRatings, runA: number, lockedA: number, volts: n
   if (hp !== undefined) return [atMost(runA, hp, { ...asks, asks: 'motor running', rating: 'hp mark', source: tables.motor1ph.source })];
   return [
     atMost(runA, ratings.motorA, { ...asks, asks: 'motor running', rating: 'motor', source: 'nameplate, AHRI-style motor rating' }),
-    atMost(lockedA, ratings.lockedA, {
+    atMost(lockedA, lockedAt(ratings.lockedA, volts), {
       ...asks,
       asks: 'motor locked',
       moment: 'made',
       rating: 'locked rotor',
-      source: 'nameplate, AHRI-style motor rating',
+      source: 'nameplate, AHRI-style motor rating; falls with volts as 6 : 5 : 4 at 240, 480 and 600 V, common practice',
     }),
   ];
 }
 
+/** A frame's print is its figure up to 277 V; the volts of an opening arc leave less of it above. */
+const lockedAt = (lockedA: number | undefined, volts: number): number | undefined =>
+  lockedA === undefined ? undefined : lockedA * (volts <= 277 * 1.05 ? 1 : volts <= 480 * 1.05 ? 5 / 6 : 4 / 6);
+
 /** Direct current over 30 V asks for its own figure at those volts: an AC figure never carries over. */
 function dcRows(ratings: PoleRatings, demand: PoleDemand, total: number, tables: Tables): Row[] {
-  const code = ratings.pilotCode === undefined ? undefined : pilotLimits(ratings.pilotCode, demand.volts, 'DC', tables);
-  if (code && demand.coilHeldA > 0 && demand.motorRunA === 0)
+  const codes = [ratings.dcCode, ratings.pilotCode].filter((one) => one !== undefined);
+  const pilot = codes.find((one) => pilotLimits(one, demand.volts, 'DC', tables));
+  const code = pilot === undefined ? undefined : pilotLimits(pilot, demand.volts, 'DC', tables);
+  if (pilot !== undefined && code && demand.motorRunA === 0)
     return [
       atMost(total, code.breakA, {
         asks: 'coil on DC',
         unit: 'A',
-        rating: { code: 'pilot duty', pilot: ratings.pilotCode ?? '' },
+        rating: { code: 'pilot duty', pilot },
         source: tables.pilotDc.source,
       }),
     ];
   const arc = numberAt(tables.constants, 'least dc arc V', 'value') ?? 30;
   const covered = ratings.dcA !== undefined && (ratings.dcV ?? arc) >= demand.volts - 1e-9;
   const inductive = demand.coilHeldA + demand.motorRunA > 0;
-  if (covered)
+  // what a relay switches on AC it switches on DC up to 30 V, whatever little it may at more; a coil's spark leaves a share of it
+  const isLow = demand.volts <= arc + 1e-9;
+  const lowA = isLow ? Math.max(ratings.dcA ?? 0, ratings.resistiveA ?? 0) : 0;
+  if (covered && (ratings.dcA ?? 0) >= lowA)
     return [
       atMost(total, (ratings.dcA ?? 0) * (inductive ? (numberAt(tables.constants, 'inductive share dc', 'value') ?? 0.2) : 1), {
         asks: inductive ? 'inductive load on DC' : 'load on DC',
@@ -98,13 +107,13 @@ function dcRows(ratings: PoleRatings, demand: PoleDemand, total: number, tables:
         kind: inductive ? 'typical' : 'limit',
       }),
     ];
-  if (demand.volts <= arc + 1e-9)
+  if (isLow)
     return [
-      atMost(total, ratings.dcA ?? ratings.resistiveA ?? code?.breakA, {
-        asks: 'load on DC',
+      atMost(total, lowA > 0 ? lowA * (inductive ? (numberAt(tables.constants, 'inductive share dc', 'value') ?? 0.2) : 1) : undefined, {
+        asks: inductive ? 'inductive load on DC' : 'load on DC',
         unit: 'A',
-        rating: 'resistive',
-        source: 'common practice: up to 30 V DC the resistive figure holds',
+        rating: lowA === 0 ? { code: 'DC figure at', volts: demand.volts } : inductive ? 'DC figure, inductive share' : 'resistive',
+        source: 'common practice: up to 30 V DC the resistive figure holds, a fifth of it for a coil without a diode',
         kind: 'typical',
       }),
     ];
@@ -118,11 +127,42 @@ function dcRows(ratings: PoleRatings, demand: PoleDemand, total: number, tables:
   ];
 }
 
-/**
- * Judges one contact, class by class. A class without its rating cannot be cleared: a resistive figure says nothing of a motor.
- * A thermostat's carry and make figures cover whatever is behind it.
- */
+/** Whether any class of load has a figure of its own. */
+const hasClass = (ratings: PoleRatings): boolean => CLASSES.some((name) => ratings[name] !== undefined);
+
+const CLASSES = [
+  'motorA',
+  'ac3A',
+  'resistiveA',
+  'pilotCode',
+  'ac15A',
+  'lampA',
+  'hp120',
+  'hp240',
+  'dcA',
+  'dcCode',
+] as const satisfies readonly (keyof PoleRatings)[];
+
+/** Volts that a code such as B300 is made for. */
+const codeVolts = (code: string | undefined): number | undefined => {
+  const volts = Number(code?.slice(1));
+  return Number.isFinite(volts) && volts > 0 ? volts : undefined;
+};
+
+/** Judges one contact: the volts that it breaks, then its amps class by class. Direct current has its volts in its own figure. */
 export function judgePole(ratings: PoleRatings, demand: PoleDemand, tables: Tables = TABLES): Row[] {
+  const rows = poleClasses(ratings, demand, tables);
+  // an output's kind has volts of its own, and its row is there already
+  if (rows.length === 0 || demand.current === 'DC' || ratings.driver !== undefined) return rows;
+  const rated = ratings.mostV ?? codeVolts(ratings.pilotCode);
+  return [...voltsRow(demand.volts, rated, { asks: 'breaks', rating: 'rated volts', source: 'nameplate' }), ...rows];
+}
+
+/**
+ * One contact's amps, class by class. A class without its rating cannot be cleared: a resistive figure says nothing of a motor.
+ * Carry and make figures cover whatever is behind it, where no class has a figure of its own.
+ */
+export function poleClasses(ratings: PoleRatings, demand: PoleDemand, tables: Tables = TABLES): Row[] {
   const rows: Row[] = [];
   const { volts } = demand;
   const lookShare = numberAt(tables.constants, 'look share', 'value') ?? 0.9;
@@ -130,19 +170,37 @@ export function judgePole(ratings: PoleRatings, demand: PoleDemand, tables: Tabl
   const total = loads + demand.inputA;
   if (total <= 0) return rows;
   if (ratings.driver !== undefined) {
-    const facts = { kind: ratings.driver, holdA: ratings.carryA, makeA: ratings.makeA };
+    const facts = {
+      kind: ratings.driver,
+      holdA: ratings.carryA,
+      makeA: ratings.makeA,
+      mostV: ratings.mostV,
+      leastA: ratings.leastMa === undefined ? undefined : ratings.leastMa / 1000,
+    };
     const makes = Math.max(total, demand.motorLockedA, demand.coilInrushA + demand.electronicsA);
     return driverRows(facts, { volts, current: demand.current, heldA: total, inrushA: makes }, tables);
   }
-  if (ratings.mostV !== undefined && demand.current === 'AC')
-    rows.push(atMost(volts, ratings.mostV, { asks: 'breaks', unit: 'V', rating: 'rated volts', source: 'nameplate' }));
   if (loads === 0 || total < 0.05) rows.push(...wettingRows(ratings, demand, total, tables));
   if (loads === 0) return rows;
-  if (ratings.carryA !== undefined) {
-    const makes = Math.max(total, demand.motorLockedA + demand.resistiveA, demand.coilInrushA + demand.electronicsA);
+  if (ratings.carryA !== undefined)
     rows.push(atMost(total, ratings.carryA, { asks: 'carries', unit: 'A', rating: 'carry', source: 'nameplate' }));
-    if (ratings.makeA !== undefined)
-      rows.push(atMost(makes, ratings.makeA, { asks: 'makes', moment: 'made', unit: 'A', rating: 'make', source: 'nameplate' }));
+  if (ratings.isWorkedDead)
+    return rows.length > 0 ? rows : [atMost(total, undefined, { asks: 'carries', unit: 'A', rating: 'carry', source: 'nameplate' })];
+  const makes = Math.max(total, demand.motorLockedA + demand.resistiveA, demand.coilInrushA + demand.electronicsA, demand.lampInrushA);
+  if (ratings.makeA !== undefined)
+    rows.push(atMost(makes, ratings.makeA, { asks: 'makes', moment: 'made', unit: 'A', rating: 'make', source: 'nameplate' }));
+  if (ratings.carryA !== undefined && !hasClass(ratings)) {
+    // a carry figure alone says nothing of a moment that is more than it
+    if (ratings.makeA === undefined)
+      rows.push(
+        atMost(makes, makes <= ratings.carryA ? ratings.carryA : undefined, {
+          asks: 'makes',
+          moment: 'made',
+          unit: 'A',
+          rating: 'make',
+          source: 'nameplate',
+        }),
+      );
     return rows;
   }
   if (demand.current === 'DC') return [...rows, ...dcRows(ratings, demand, total, tables)];

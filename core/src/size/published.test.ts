@@ -4,13 +4,13 @@ import {
   awgKey,
   coilOn,
   judgeDriver,
-  judgePole,
   lockedAmps,
   NO_DEMAND,
   nemaSizeFor,
   nextSize,
   numberAt,
   pilotLimits,
+  poleClasses,
   sizeTransformerFuses,
   smallConductorLimit,
   TABLES,
@@ -237,8 +237,32 @@ const categories = [
   ),
   one(
     'AC-3 lets a pole make ten times',
-    (tables) => judgePole({ ac3A: 12 }, { ...NO_DEMAND, motorRunA: 10, motorLockedA: 119, volts: 230 }, tables)[1]?.limit,
+    (tables) => poleClasses({ ac3A: 12 }, { ...NO_DEMAND, motorRunA: 10, motorLockedA: 119, volts: 230 }, tables)[1]?.limit,
     120,
+  ),
+];
+
+// Volts of IEC 60127 and IEC 60898, breaking by IEC 60127, UL 248-14, UL 508A SB and ISO 8820: from memory
+const guarded = [
+  ...across(
+    'na-time-delay-motor na-time-delay-control na-fast iec-5x20-T iec-5x20-F blade-32 breaker-na mcb-B mcb-C mcb-D',
+    [
+      ['volts', '250 32 32 250 250 32 120 230 230 230'],
+      ['volts, more poles', '250 32 32 250 250 32 240 400 400 400'],
+      ['breaks A', '1000 1000 1000 35 35 1000 200 1500 1500 1500'],
+      ['or × rating', '- - - 10 10 - - - - -'],
+      ['by ladder', '1 1 1 - - - - - - -'],
+      ['none for more volts', '- - - 1 1 1 - 1 1 1'],
+    ],
+    (key, label, value) => [one(`guard ${key} ${label}`, (tables) => numberAt(tables.guards, key, label), value)],
+  ),
+  ...across(
+    '1 3.5 10 15 30',
+    [
+      ['125 V', '10000 10000 10000 10000 10000'],
+      ['250 V', '35 100 200 750 1500'],
+    ],
+    (key, label, value) => [one(`ladder to ${key} A at ${label}`, (tables) => numberAt(tables.fuseLadder, key, label), value)],
   ),
 ];
 
@@ -522,7 +546,7 @@ const transformers = [
   ),
 ];
 
-const CHECKS: readonly Check[] = [...motors, ...pilot, ...categories, ...typical, ...conductors, ...supplies, ...transformers];
+const CHECKS: readonly Check[] = [...motors, ...pilot, ...categories, ...guarded, ...typical, ...conductors, ...supplies, ...transformers];
 
 /** The names of the checks that a set of tables fails. */
 const failing = (tables: Tables): string[] =>

@@ -13,6 +13,8 @@ export type Asks =
   | 'load on DC'
   | 'inductive load on DC'
   | 'breaks'
+  | 'opens a fault'
+  | 'between its poles'
   | 'wets the contact'
   | 'carries'
   | 'makes'
@@ -51,6 +53,7 @@ export type Rating =
         | 'carry'
         | 'make'
         | 'rated volts'
+        | 'breaking capacity'
         | 'greatest volts'
         | 'least load'
         | 'must let go'
@@ -136,3 +139,20 @@ export const atLeast = (is: number | undefined, limit: number | undefined, again
   const isClose = against.lookShare !== undefined && value < (floor / against.lookShare) * (1 - SLACK);
   return made('least', is, limit, isInside ? (isClose ? 'look' : 'good') : (against.beyond ?? 'danger'), against);
 };
+
+/** Up to here every part that is made holds: nobody has to read its volts. Class 2 and SELV wiring, common practice. */
+const EXTRA_LOW_V = 30;
+/** A steady tenth over the print is the supply's own tolerance; more is another supply. */
+const OVER_RATED = 1.1;
+
+/**
+ * Volts that a part holds off against its print. Under the print it is good, up to a tenth over it (240 on 230) worth a look, beyond
+ * that a danger; a 24 V part holds 30. At 30 V and less an unread print is not asked for, over it nothing is cleared without.
+ */
+export function voltsRow(is: number, ratedV: number | undefined, against: Omit<Against, 'unit' | 'beyond' | 'lookShare'>): Row[] {
+  if (is < 1 || (ratedV === undefined && is <= EXTRA_LOW_V)) return [];
+  const rated = ratedV ?? Number.NaN;
+  const slackV = rated <= EXTRA_LOW_V ? Math.max(rated, Math.min(EXTRA_LOW_V, 1.25 * rated)) : 1.005 * rated;
+  const verdict = is <= slackV ? 'good' : is <= OVER_RATED * rated ? 'look' : 'danger';
+  return [made('most', is, ratedV, verdict, { ...against, unit: 'V' })];
+}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Coil } from '#core/kinds';
-import { coilBand, coilWindow, judgeDrive, judgePole, NO_DEMAND, pilotLimits, worstVerdict } from './index';
+import { coilBand, coilWindow, judgeDrive, NO_DEMAND, pilotLimits, poleClasses, worstVerdict } from './index';
 
 const coil = (more: Partial<Coil> = {}): Coil => ({
   kind: 'coil',
@@ -111,22 +111,22 @@ describe('contacts', () => {
 
   const none = { ...NO_DEMAND, volts: 240 };
   it('asks a motor of the motor ratings alone', () => {
-    const rows = judgePole({ resistiveA: 40 }, { ...none, motorRunA: 18, motorLockedA: 96 });
+    const rows = poleClasses({ resistiveA: 40 }, { ...none, motorRunA: 18, motorLockedA: 96 });
     expect(rows.map(({ verdict }) => verdict)).toEqual(['cannot-clear', 'cannot-clear']);
   });
   it('refuses a frame whose locked figure is too low', () => {
     // A 25 A frame has 125 A locked at 1 or 2 poles, a 30 A frame 150 A: common practice.
     const verdicts = [125, 150].map((lockedA) =>
-      worstVerdict(judgePole({ motorA: 30, lockedA }, { ...none, motorRunA: 24, motorLockedA: 130 }).map(({ verdict }) => verdict)),
+      worstVerdict(poleClasses({ motorA: 30, lockedA }, { ...none, motorRunA: 24, motorLockedA: 130 }).map(({ verdict }) => verdict)),
     );
     expect(verdicts).toEqual(['danger', 'good']);
   });
   it('judges a thermostat by carry and make', () => {
-    const rows = judgePole({ carryA: 1, makeA: 2 }, { ...none, coilHeldA: 0.3, coilInrushA: 2.5, volts: 24 });
+    const rows = poleClasses({ carryA: 1, makeA: 2 }, { ...none, coilHeldA: 0.3, coilInrushA: 2.5, volts: 24 });
     expect(rows.map(({ rating, verdict }) => [rating.code, verdict])).toEqual([
       ['carry', 'good'],
       ['make', 'danger'],
     ]);
   });
-  it('says nothing of a contact that carries nothing', () => expect(judgePole({ motorA: 30 }, none)).toEqual([]));
+  it('says nothing of a contact that carries nothing', () => expect(poleClasses({ motorA: 30 }, none)).toEqual([]));
 });

@@ -17,7 +17,6 @@ import {
   jointVolts,
   judgeCommon,
   judgeDriver,
-  judgePole,
   judgeResistor,
   lampUnits,
   largestInrushVa,
@@ -30,6 +29,7 @@ import {
   nemaSizeFor,
   percentImpedance,
   pilotLimits,
+  poleClasses,
   poleLife,
   readCoilPrint,
   resistiveVolts,
@@ -302,7 +302,7 @@ describe('motors', () => {
   });
   it('a relay of ⅓ hp at 120 V takes ¼ hp, not ½', () => {
     const relay = { hp120: 1 / 3, pilotCode: 'B300' };
-    const asked = (hp: number) => judgePole(relay, { ...NO_DEMAND, motorRunA: tableAmps({ volts: 115, phases: 1, hp })!.a, volts: 120 });
+    const asked = (hp: number) => poleClasses(relay, { ...NO_DEMAND, motorRunA: tableAmps({ volts: 115, phases: 1, hp })!.a, volts: 120 });
     expect([verdicts(asked(0.5)), verdicts(asked(0.25))]).toEqual(['danger', 'good']);
   });
   it('code letter G, 5 hp 230 V: at most 78.9 A locked; the table gives 92', () => {
@@ -315,7 +315,7 @@ describe('motors', () => {
   });
   it('RLA 24, LRA 130: the 25 A frame is refused, the 30 A frame fits; 30 A wire, 40 A, at most 50 A', () => {
     const frame = (motorA: number, lockedA: number) =>
-      judgePole({ motorA, lockedA }, { ...NO_DEMAND, motorRunA: 24, motorLockedA: 130, volts: 240 });
+      poleClasses({ motorA, lockedA }, { ...NO_DEMAND, motorRunA: 24, motorLockedA: 130, volts: 240 });
     expect([verdicts(frame(25, 125)), verdicts(frame(30, 150))]).toEqual(['danger', 'good']);
     const { figures } = sizeMotor({ volts: 240, phases: 1, nameplateA: 24, hermetic: true });
     expect(
@@ -348,13 +348,13 @@ describe('heaters', () => {
   ] as const)('%s: %s', (_name, facts, name, expected) => expect(Math.abs(at(facts, name) / expected - 1)).toBeLessThan(5e-4));
   it('1.5 kW at 120 V is too much for a 10 A relay, not for a frame of 30 A resistive', () => {
     const demand = { ...NO_DEMAND, resistiveA: at({ watts: 1500, ratedV: 120, phases: 1 }, 'line'), volts: 120 };
-    expect([verdicts(judgePole({ resistiveA: 10 }, demand)), verdicts(judgePole({ motorA: 20, resistiveA: 30 }, demand))]).toEqual([
+    expect([verdicts(poleClasses({ resistiveA: 10 }, demand)), verdicts(poleClasses({ motorA: 20, resistiveA: 30 }, demand))]).toEqual([
       'danger',
       'good',
     ]);
   });
   it('38 A of heat on a frame of 30 A motor and 40 A resistive is accepted; its circuit is 47.5 A', () => {
-    expect(verdicts(judgePole({ motorA: 30, resistiveA: 40 }, { ...NO_DEMAND, resistiveA: 38, volts: 240 }))).toBe('good');
+    expect(verdicts(poleClasses({ motorA: 30, resistiveA: 40 }, { ...NO_DEMAND, resistiveA: 38, volts: 240 }))).toBe('good');
     expect(at({ watts: 38 * 240, ratedV: 240, phases: 1 }, 'breaker')).toBe(50);
   });
   it('a 208 V element on 240 V overheats', () =>
@@ -408,23 +408,23 @@ describe('contacts and outputs', () => {
     ['A300 on 480 V', 'A300', 480, 0.5, 0.05, 'danger'],
     ['A600 on 480 V', 'A600', 480, 0.5, 0.05, 'good'],
   ])('%s', (_name, pilotCode, volts, coilInrushA, coilHeldA, verdict) =>
-    expect(verdicts(judgePole({ pilotCode }, { ...NO_DEMAND, coilInrushA, coilHeldA, volts }))).toBe(verdict),
+    expect(verdicts(poleClasses({ pilotCode }, { ...NO_DEMAND, coilInrushA, coilHeldA, volts }))).toBe(verdict),
   );
   it('R300 breaks no 0.4 A at 125 V DC, Q300 does', () => {
     const brake = { ...NO_DEMAND, coilHeldA: 0.4, coilInrushA: 0.4, volts: 125, current: 'DC' } as const;
-    expect(['R300', 'Q300'].map((pilotCode) => verdicts(judgePole({ pilotCode }, brake)))).toEqual(['danger', 'good']);
+    expect(['R300', 'Q300'].map((pilotCode) => verdicts(poleClasses({ pilotCode }, brake)))).toEqual(['danger', 'good']);
   });
   it('at 24 V a B300 breaks no more than its thermal 5 A', () => expect(pilotLimits('B300', 24)!.breakA).toBe(5));
   it('10 A at 250 V AC clears nothing at 125 V DC', () => {
     const load = { ...NO_DEMAND, resistiveA: 0.2, volts: 125, current: 'DC' } as const;
-    expect(verdicts(judgePole({ resistiveA: 10 }, load))).toBe('cannot-clear');
-    expect(verdicts(judgePole({ resistiveA: 10, dcA: 0.3, dcV: 125 }, load))).toBe('good');
+    expect(verdicts(poleClasses({ resistiveA: 10 }, load))).toBe('cannot-clear');
+    expect(verdicts(poleClasses({ resistiveA: 10, dcA: 0.3, dcV: 125 }, load))).toBe('good');
   });
   // Lamps and drivers: common practice.
   it('ten filament lamps of 150 W at 120 V: 12.5 A, 150 A as they are made', () => {
     const lamps = { ...NO_DEMAND, lampA: 12.5, lampInrushA: 150, volts: 120 };
-    expect(verdicts(judgePole({ resistiveA: 20 }, lamps))).toBe('danger');
-    expect(verdicts(judgePole({ resistiveA: 20, lampA: 20 }, lamps))).toBe('good');
+    expect(verdicts(poleClasses({ resistiveA: 20 }, lamps))).toBe('danger');
+    expect(verdicts(poleClasses({ resistiveA: 20, lampA: 20 }, lamps))).toBe('good');
   });
   it('twenty drivers of 60 A peak on a pole that makes 500 A: eight by peak, twenty by amps', () =>
     expect(lampUnits(1.2, 60, 24, 500)).toEqual({ byPeak: 8, byAmps: 20 }));
@@ -455,7 +455,7 @@ describe('contacts and outputs', () => {
   });
   it('3 mA does not wet a silver relay contact at a volt-free input, a gold one it does', () => {
     const input = { ...NO_DEMAND, inputA: 0.003, volts: 24 };
-    expect([verdicts(judgePole({ leastMa: 10 }, input)), verdicts(judgePole({ surface: 'gold' }, input))]).toEqual(['danger', 'good']);
+    expect([verdicts(poleClasses({ leastMa: 10 }, input)), verdicts(poleClasses({ surface: 'gold' }, input))]).toEqual(['danger', 'good']);
   });
   it('a resistor of 100 Ω and 1 W bears 10 V, is looked at from 8 V', () =>
     expect([7.9, 8.1, 10.1].map((volts) => judgeResistor(volts, 100, 1).verdict)).toEqual(['good', 'look', 'danger']));
@@ -478,7 +478,7 @@ describe('times and lives', () => {
     ['a figure is missing: no life is told', { resistiveA: 20 }, { motorRunA: 5, motorLockedA: 30 }, undefined],
     ['nothing to break but a signal', { surface: 'gold' as const }, { inputA: 0.005 }, undefined],
   ])('a pole %s', (_what, ratings, demand, operations) => {
-    const life = poleLife(judgePole(ratings, { ...NO_DEMAND, volts: 240, ...demand }));
+    const life = poleLife(poleClasses(ratings, { ...NO_DEMAND, volts: 240, ...demand }));
     expect(life?.operations).toBe(operations);
     if (operations !== undefined) expect(life!.years).toBeCloseTo(operations / (6 * 8760), 6);
   });

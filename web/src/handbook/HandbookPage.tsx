@@ -9,6 +9,7 @@ import { useJobsQuery, usePracticeQuery } from '../store/server';
 import { useAppSelector } from '../store/store';
 import { Badge, Field, Heading } from '../ui/parts';
 import { CAUTIONS } from './cautions';
+import { Judged, judgedMatching } from './Judged';
 
 const Grid = chakra('table', { base: { borderCollapse: 'collapse', fontSize: '14px' } });
 const Head = chakra('th', {
@@ -66,6 +67,7 @@ export default function HandbookPage() {
   const schools = SCHOOLS.filter(({ question, choices }) =>
     inText(`${question} ${choices.map((one) => `${one.words} ${one.reason}`).join(' ')}`),
   );
+  const judged = judgedMatching(inText);
   const cautions = CAUTIONS.filter(({ when, say }) => inText(`${when} ${say}`));
   return (
     <Outside job={job}>
@@ -89,12 +91,13 @@ export default function HandbookPage() {
           .join(' · ')}
         . Local codes and licensed practice rule.
       </Box>
-      {shown.length === 0 && schools.length === 0 && cautions.length === 0 && (
+      {shown.length === 0 && judged.length === 0 && schools.length === 0 && cautions.length === 0 && (
         <Box py="20px">Nothing in the handbook matches “{search}”. Try fewer words.</Box>
       )}
       {shown.map(([name, table]) => (
         <TableView key={name} name={name} table={table} words={words} typical={name === 'constants' ? typical : {}} />
       ))}
+      <Judged shown={judged} />
       {cautions.length > 0 && (
         <>
           <Heading mt="22px">Cautions, by step</Heading>

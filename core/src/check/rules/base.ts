@@ -7,7 +7,7 @@ export const baseRule = ruleOf<{ readonly pins: string; readonly base: string }>
   source: 'pins of octal and 11-pin bases: they do not interchange',
   find: ({ circuit }) =>
     Object.values(circuit.devices).flatMap((device) => {
-      const pins = familyOf(device, circuit).fields.pins?.typical?.value;
+      const pins = plateField(device, 'pins')?.value ?? familyOf(device, circuit).fields.pins?.typical?.value;
       const base = plateField(device, 'base');
       if (pins === undefined || base === undefined || base.value === pins) return [];
       return [
@@ -16,6 +16,7 @@ export const baseRule = ruleOf<{ readonly pins: string; readonly base: string }>
           verdict: 'block' as const,
           told: { pins: String(pins), base: String(base.value) },
           evidence: base.evidence,
+          by: ['base', 'pins'] as const,
         },
       ];
     }),

@@ -29,9 +29,25 @@ export const coilRule = ruleOf<CoilTold>()({
           unit: 'V',
           evidence: judged.evidence,
           missing: missingOf(judged),
+          by: COIL_FIELDS,
         };
       }),
 });
+
+/** What a coil is judged by. */
+const COIL_FIELDS = [
+  'coilV',
+  'coilKind',
+  'coilHz',
+  'coilHighV',
+  'coilDualV',
+  'coilHalves',
+  'coilOtherV',
+  'coilPlus',
+  'coilDuty',
+  'inrushVa',
+  'sealedVa',
+] as const satisfies readonly FieldName[];
 
 /** What it takes to judge a coil and nobody has read. */
 function missingOf({ coil, reason }: CoilJudgement): FieldName[] {

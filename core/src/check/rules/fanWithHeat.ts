@@ -30,6 +30,7 @@ export const fanRule = ruleOf<FanTold>()({
           limit: isLate ? MOST_ON_S : LEAST_OFF_S,
           limitKind: 'typical',
           unit: 's',
+          by: [isLate ? ('onDelayS' as const) : ('offDelayS' as const)],
         },
       ];
     });

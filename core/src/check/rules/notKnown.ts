@@ -1,8 +1,7 @@
 import type { Device } from '#core/circuit';
-import type { FieldName } from '#core/devices';
+import { type FieldName, familyOf, missingFacts } from '#core/devices';
 import type { PlannedPart } from '#core/graph';
 import { isWired } from '#core/graph';
-import type { Part } from '#core/kinds';
 import { type Opinion, ruleOf } from '../finding';
 import type { Study } from '../study';
 
@@ -11,19 +10,27 @@ export type NotKnownTold =
   | { readonly code: 'never fed' }
   | { readonly code: 'unread'; readonly fields: readonly FieldName[] };
 
-/** What it takes to compute what a part does, and nobody has read. A coil, a load and a fuse say so themselves. */
-function unreadOf(part: Part): FieldName[] {
-  switch (part.kind) {
-    case 'source':
-      return part.role === 'mains'
-        ? [...(part.volts === undefined ? (['volts'] as const) : []), ...(part.hz === undefined ? (['hz'] as const) : [])]
-        : [];
-    case 'series-timer':
-      return part.delayS === undefined ? ['delayS'] : [];
-    default:
-      return [];
-  }
-}
+/** What other rules ask for by name, or say that a plate is unread: coils, guards, transformers, contacts and loads. */
+const ASKED_ELSEWHERE: ReadonlySet<string> = new Set<FieldName>([
+  'coilKind',
+  'coilV',
+  'coilHz',
+  'ratingA',
+  'settingA',
+  'va',
+  'primaryV',
+  'carryA',
+  'resistiveA',
+  'ratedV',
+  'motorV',
+  'inputV',
+]);
+
+/** What it takes to compute what a part does, and nobody has read. */
+const unreadOf = (device: Device, { circuit }: Study): FieldName[] =>
+  familyOf(device, circuit).group === 'load'
+    ? []
+    : missingFacts(device, circuit).flatMap((name) => (ASKED_ELSEWHERE.has(name) ? [] : [name as FieldName]));
 
 const isWiredWhole = (study: Study, { device, kind, part }: PlannedPart): boolean =>
   kind
@@ -62,17 +69,18 @@ export const notKnownRule = ruleOf<NotKnownTold>()({
     const isSource = ({ part }: PlannedPart): boolean => part.kind === 'source';
     if (!plan.parts.some(isSource)) return whole('no source');
     if (!plan.parts.some(({ kind, part }) => kind.loadClass?.(part) !== undefined && part.kind !== 'source')) return whole('no load');
-    const unread = new Map<Device, Set<FieldName>>();
-    for (const planned of plan.parts)
-      for (const field of unreadOf(planned.part)) unread.set(planned.device, (unread.get(planned.device) ?? new Set()).add(field));
+    const unread = devices.flatMap((device) => {
+      const fields = unreadOf(device, study);
+      return fields.length > 0 ? [{ device, fields }] : [];
+    });
     return [
-      ...[...unread].map(
-        ([device, fields]): Opinion<NotKnownTold> => ({
+      ...unread.map(
+        ({ device, fields }): Opinion<NotKnownTold> => ({
           about: [device],
           key: 'unread',
           verdict: 'cannot-clear',
-          told: { code: 'unread', fields: [...fields] },
-          missing: [...fields],
+          told: { code: 'unread', fields },
+          missing: fields,
         }),
       ),
       ...neverFed(study),

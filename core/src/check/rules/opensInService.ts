@@ -29,6 +29,7 @@ export const openingRule = ruleOf<OpeningTold>()({
           is: seen.amps,
           limit: part.ratingA,
           unit: 'A',
+          by: ['ratingA', 'settingA'] as const,
         },
       ];
     });

@@ -76,6 +76,7 @@ function againstLoad({ practice, circuit, tables }: Study, { fuse, ratingA, amps
       is: needsA,
       limit: ratingA,
       unit: 'A',
+      by: ['ratingA'] as const,
     },
   ];
 }
@@ -101,6 +102,7 @@ function againstMotors(
       is: ratingA,
       limit: mostA + othersA,
       unit: 'A',
+      by: ['ratingA'] as const,
     },
   ];
 }
@@ -122,6 +124,7 @@ function againstWire({ exploration, tables }: Study, { fuse, ratingA }: Asked): 
         is: ratingA,
         limit: mostA,
         unit: 'A',
+        by: ['ratingA'] as const,
       },
     ];
   }

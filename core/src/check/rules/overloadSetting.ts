@@ -44,12 +44,13 @@ export const overloadRule = ruleOf<OverloadTold>()({
       const isHigh = settingA > careful;
       return [
         {
-          about: [device],
+          about: [device, motor.device],
           verdict: settingA > most + 1e-9 ? 'danger' : 'look',
           told: { code: 'set', settingA, motor: motor.device, runA, isHigh, rules, serviceFactor },
           is: settingA,
           limit: isHigh ? careful : runA,
           unit: 'A',
+          by: ['settingA', 'serviceFactor'] as const,
         },
       ];
     });

@@ -74,6 +74,7 @@ function judgeFuses(study: Study, planned: PlannedPart & { readonly part: Transf
         is: row.is,
         limit: row.limit,
         unit: 'A',
+        by: ['ratingA'] as const,
         source: row.source,
       })),
     ...(leg === 'common' && bonded && school === 'hot'

@@ -1,19 +1,28 @@
+import type { Device } from '#core/circuit';
+import { type Brings, type FieldName, familyOf, plateField } from '#core/devices';
 import { isKind } from '#core/kinds';
 import { numberAt } from '#core/size';
 import { type Opinion, ruleOf } from '../finding';
 
 export type LoadedTold = { readonly code: 'unread' } | { readonly code: 'loaded'; readonly va: number };
 
+/** What of its plate nobody has read, of what its windings follow from. */
+const unreadOf = (device: Device, brings: Pick<Brings, 'families'>): FieldName[] =>
+  (['va', 'primaryV'] as const).filter(
+    (name) => Object.hasOwn(familyOf(device, brings).fields, name) && plateField(device, name) === undefined,
+  );
+
 /** Held load of a control transformer. */
 export const loadRule = ruleOf<LoadedTold>()({
   id: 'transformer-load',
   source: 'common practice: loaded to a working share of its rating',
-  find: ({ exploration: { plan, transformers }, tables }) =>
+  find: ({ exploration: { plan, transformers }, tables, circuit }) =>
     plan.parts.filter(isKind('transformer')).flatMap(({ index, device, part: { va } }): Opinion<LoadedTold>[] => {
       const seen = transformers.get(index);
       const share = numberAt(tables.constants, 'transformer share', 'value') ?? 0.8;
       if (!seen) return [];
-      if (va === undefined) return [{ about: [device], verdict: 'cannot-clear', told: { code: 'unread' }, missing: ['va'] }];
+      if (va === undefined)
+        return [{ about: [device], verdict: 'cannot-clear', told: { code: 'unread' }, missing: unreadOf(device, circuit) }];
       if (seen.heldVa <= va * share + 1e-9) return [];
       const over = seen.heldVa > va;
       return [
@@ -25,6 +34,7 @@ export const loadRule = ruleOf<LoadedTold>()({
           limit: over ? va : va * share,
           limitKind: over ? 'limit' : 'typical',
           unit: 'VA',
+          by: ['va'] as const,
         },
       ];
     }),

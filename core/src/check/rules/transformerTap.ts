@@ -22,6 +22,7 @@ export const tapRule = ruleOf<{ readonly idleV: number; readonly tap: string; re
           limit: seen.idleV * (ratio >= 1.08 ? 1.08 : 0.9),
           limitKind: 'typical' as const,
           unit: 'V',
+          by: ['primaryV'] as const,
         },
       ];
     }),

@@ -23,6 +23,7 @@ const controller = (digital: number, relays: number, analog: number) => {
       carryA: field.typical('An output carries', 'A', 2, undefined, 0.1, 10),
       makeA: field.typical('An output makes', 'A', 5, undefined, 0.1, 30),
       leastMa: field.typical('Least load', 'mA', 5, undefined, 0.1, 100),
+      mostV: field.unasked(field.mostV('Rated volts of its outputs'), 'what is usual for its kind of output stands in'),
     },
     parts: (plate) => [
       {
@@ -57,6 +58,7 @@ const controller = (digital: number, relays: number, analog: number) => {
             carryA: plate.certain('carryA'),
             makeA: plate.certain('makeA'),
             leastMa: plate.certain('leastMa'),
+            mostV: plate.number('mostV'),
           },
         } as const;
       }),
@@ -84,10 +86,18 @@ export const controllers = {
       resistiveA: field.rating('Output, resistive', 'A', 0.1, 20),
       ac15A: field.rating('Output, AC-15', 'A', 0.1, 10),
       pilotCode: field.mark('Pilot duty', ['A300', 'B300', 'C300', 'D300', 'R300']),
+      dcCode: field.dcCode(),
+      mostV: field.mostV('Rated volts of its outputs'),
     },
     parts: (plate) => {
       const starts = plate.text('starts');
-      const ratings = { resistiveA: plate.number('resistiveA'), ac15A: plate.number('ac15A'), pilotCode: plate.text('pilotCode') };
+      const ratings = {
+        resistiveA: plate.number('resistiveA'),
+        ac15A: plate.number('ac15A'),
+        pilotCode: plate.text('pilotCode'),
+        dcCode: plate.text('dcCode'),
+        mostV: plate.number('mostV'),
+      };
       const guided = (a: string, b: string, form: 'NO' | 'NC') =>
         ({
           kind: 'contact',

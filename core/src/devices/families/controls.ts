@@ -24,7 +24,7 @@ const calls = {
   fan: { name: 'fan', on: 'Call for fan', off: 'Stop fan call', state: 'calling for fan', kind: 'maintained', rest: false },
 } as const satisfies Record<string, InputFacts>;
 
-const statContact = (to: string, mover: Contact['mover'], carryA: number, makeA: number): Contact => ({
+const statContact = (to: string, mover: Contact['mover'], ratings: Contact['ratings']): Contact => ({
   kind: 'contact',
   id: `R-${to}`,
   a: 'R',
@@ -33,7 +33,13 @@ const statContact = (to: string, mover: Contact['mover'], carryA: number, makeA:
   mover,
   duty: 'control',
   symbol: 'thermostat',
-  ratings: { carryA, makeA },
+  ratings,
+});
+
+const statRatings = (plate: Plate<'carryA' | 'makeA' | 'mostV'>): Contact['ratings'] => ({
+  carryA: plate.certain('carryA'),
+  makeA: plate.certain('makeA'),
+  mostV: plate.number('mostV'),
 });
 
 /** A call of electronics: they must be alive, and a person or the process they read asks for it. */
@@ -54,6 +60,7 @@ export const controls = {
       worksFromV: field.typical('Works from', 'V', 18, undefined, 5, 24),
       carryA: field.typical('Output carries', 'A', 1, undefined, 0.1, 5),
       makeA: field.typical('Output makes', 'A', 2, undefined, 0.1, 10),
+      mostV: field.unasked(field.mostV('Rated volts of its outputs'), 'asked over 30 V alone, and its own supply has 24 V'),
       ...sensorFields,
     },
     parts: (plate) => [
@@ -68,18 +75,12 @@ export const controls = {
         bootS: plate.certain('bootS'),
       },
       ...sensorOf(plate),
-      statContact('Y', calledBy(plate, 'cooling'), plate.certain('carryA'), plate.certain('makeA')),
-      statContact(
-        'G',
-        { inputs: plate.reads === undefined ? ['fan', 'cooling'] : ['fan'], needs: ['R-C'] },
-        plate.certain('carryA'),
-        plate.certain('makeA'),
-      ),
+      statContact('Y', calledBy(plate, 'cooling'), statRatings(plate)),
+      statContact('G', { inputs: plate.reads === undefined ? ['fan', 'cooling'] : ['fan'], needs: ['R-C'] }, statRatings(plate)),
       statContact(
         'W',
         plate.reads === undefined ? calledBy(plate, 'heating') : { inputs: ['heating'], needs: ['R-C'] },
-        plate.certain('carryA'),
-        plate.certain('makeA'),
+        statRatings(plate),
       ),
     ],
     source: '1 to 3 VA from R to C, outputs 1 A carry and 2 A make: common practice',
@@ -90,7 +91,13 @@ export const controls = {
     group: 'control',
     terminals: ['1', '2'],
     inputs: [calls.heating],
-    fields: { resistiveA: field.number('Contact', 'A', 0.1, 30), pilotCode: field.mark('Pilot duty', PILOT_CODES), ...sensorFields },
+    fields: {
+      resistiveA: field.number('Contact', 'A', 0.1, 30),
+      pilotCode: field.mark('Pilot duty', PILOT_CODES),
+      dcCode: field.dcCode(),
+      mostV: field.mostV(),
+      ...sensorFields,
+    },
     parts: (plate) => [
       ...sensorOf(plate),
       {
@@ -106,6 +113,8 @@ export const controls = {
           resistiveA: plate.number('resistiveA'),
           motorA: plate.number('resistiveA'),
           pilotCode: plate.text('pilotCode'),
+          dcCode: plate.text('dcCode'),
+          mostV: plate.number('mostV'),
         },
       },
     ],
@@ -148,7 +157,13 @@ export const controls = {
     inputs: [
       { name: 'full', on: 'Fill the tank', off: 'Draw it down', state: 'tank full', kind: 'maintained', byProcess: true, rest: false },
     ],
-    fields: { resistiveA: field.rating('Contact', 'A', 0.1, 40), pilotCode: field.mark('Pilot duty', PILOT_CODES), ...sensorFields },
+    fields: {
+      resistiveA: field.rating('Contact', 'A', 0.1, 40),
+      pilotCode: field.mark('Pilot duty', PILOT_CODES),
+      dcCode: field.dcCode(),
+      mostV: field.mostV(),
+      ...sensorFields,
+    },
     parts: (plate) => [
       ...sensorOf(plate),
       ...(['NC', 'NO'] as const).map(
@@ -161,7 +176,12 @@ export const controls = {
           mover: workedBy(plate, 'full'),
           duty: 'control',
           symbol: 'float',
-          ratings: { resistiveA: plate.number('resistiveA'), pilotCode: plate.text('pilotCode') },
+          ratings: {
+            resistiveA: plate.number('resistiveA'),
+            pilotCode: plate.text('pilotCode'),
+            dcCode: plate.text('dcCode'),
+            mostV: plate.number('mostV'),
+          },
         }),
       ),
     ],
@@ -176,7 +196,7 @@ export const controls = {
       { name: 'hand', on: 'Turn to hand', off: 'Turn to off', state: 'in hand', kind: 'maintained', group: 'position', rest: false },
       { name: 'auto', on: 'Turn to auto', off: 'Turn to off', state: 'in auto', kind: 'maintained', group: 'position', rest: false },
     ],
-    fields: { pilotCode: field.choice('Contact code', PILOT_CODES, 'A600') },
+    fields: { pilotCode: field.choice('Contact code', PILOT_CODES, 'A600'), dcCode: field.dcCode(), mostV: field.mostV() },
     parts: (plate) =>
       (
         [
@@ -193,7 +213,7 @@ export const controls = {
           mover: { inputs: [input] },
           duty: 'control',
           symbol: 'selector',
-          ratings: { pilotCode: plate.text('pilotCode') },
+          ratings: { pilotCode: plate.text('pilotCode'), dcCode: plate.text('dcCode'), mostV: plate.number('mostV') },
         }),
       ),
     source: 'form as printed on the part; code common practice until read',
@@ -209,6 +229,7 @@ export const controls = {
       va: field.typical('Own use', 'VA', 1.5, undefined, 0.1, 20),
       carryA: field.rating('Switches', 'A', 0.1, 30),
       makeA: field.rating('Makes', 'A', 0.1, 300),
+      mostV: field.mostV('Rated volts of its contact'),
     },
     parts: (plate) => [
       {
@@ -230,7 +251,7 @@ export const controls = {
         mover: { inputs: ['dark'], needs: ['L-N'] },
         duty: 'control',
         symbol: 'light',
-        ratings: { carryA: plate.number('carryA'), makeA: plate.number('makeA') },
+        ratings: { carryA: plate.number('carryA'), makeA: plate.number('makeA'), mostV: plate.number('mostV') },
       },
     ],
     source: 'line, neutral and switched line: common practice',
@@ -246,6 +267,8 @@ export const controls = {
       va: field.typical('Own use', 'VA', 3, undefined, 0.1, 20),
       resistiveA: field.rating('Contact', 'A', 0.1, 40),
       pilotCode: field.mark('Pilot duty', PILOT_CODES),
+      dcCode: field.dcCode(),
+      mostV: field.mostV('Rated volts of its contact'),
     },
     parts: (plate) => [
       {
@@ -268,7 +291,12 @@ export const controls = {
         mover: { inputs: ['period'] },
         duty: 'control',
         symbol: 'clock',
-        ratings: { resistiveA: plate.number('resistiveA'), pilotCode: plate.text('pilotCode') },
+        ratings: {
+          resistiveA: plate.number('resistiveA'),
+          pilotCode: plate.text('pilotCode'),
+          dcCode: plate.text('dcCode'),
+          mostV: plate.number('mostV'),
+        },
       },
     ],
     source: 'volt-free contact, movement fed apart: common practice',
@@ -288,6 +316,7 @@ export const controls = {
       motorNcA: field.rating('Motor, NC', 'A', 0.1, 60),
       lockedNcA: field.rating('Locked rotor, NC', 'A', 0.1, 400),
       resistiveA: field.rating('Resistive', 'A', 0.1, 60),
+      mostV: field.mostV('Rated volts of its contacts'),
     },
     parts: (plate) => [
       {
@@ -315,6 +344,7 @@ export const controls = {
             motorA: plate.number(mark === 'NC' ? 'motorNcA' : 'motorA'),
             lockedA: plate.number(mark === 'NC' ? 'lockedNcA' : 'lockedA'),
             resistiveA: plate.number('resistiveA'),
+            mostV: plate.number('mostV'),
           },
         }),
       ),
@@ -388,6 +418,7 @@ export const controls = {
       openS: field.typical('Opens in', 's', 15, undefined, 0.5, 300),
       closeS: field.typical('Closes in', 's', 8, undefined, 0.5, 300),
       endSwitchA: field.typical('End switch', 'A', 3, undefined, 0.1, 10),
+      mostV: field.mostV('Rated volts of its end switch'),
     },
     parts: (plate) => [
       {
@@ -410,7 +441,7 @@ export const controls = {
         mover: { parts: ['motor'] },
         duty: 'control',
         symbol: 'end-switch',
-        ratings: { resistiveA: plate.certain('endSwitchA') },
+        ratings: { resistiveA: plate.certain('endSwitchA'), mostV: plate.number('mostV') },
       },
     ],
     source: 'travel and 3 A end switch: common practice',

@@ -6,7 +6,7 @@ const motorFields = (lockedTimes: number, lockedSource: string) => ({
   volts: field.number('Rated', 'V', 12, 1000),
   runA: field.number('Running', 'A', 0.05, 1000),
   runPf: field.typical('Power factor running', '', 0.8, undefined, 0.1, 1),
-  lockedA: field.number('Locked rotor', 'A', 0.1, 8000),
+  lockedA: field.rating('Locked rotor', 'A', 0.1, 8000),
   lockedTimes: field.typical('Locked over running', '×', lockedTimes, lockedSource, 1, 15),
   lockedPf: field.typical('Power factor locked', '', 0.45, undefined, 0.1, 1),
   serviceFactor: field.rating('Service factor', '', 1, 1.5),
@@ -70,7 +70,10 @@ const strip = (title: string, letter: string, marks: readonly string[]) =>
     group: 'joint',
     terminals: marks,
     inputs: [],
-    fields: {},
+    fields: {
+      mostV: field.mostV(),
+      carryA: field.unasked(field.rating('Carries', 'A', 0.1, 1000), 'a terminal carries what the wire that it clamps carries'),
+    },
     parts: () => [],
     source: 'a joint: its landings are one point',
   });

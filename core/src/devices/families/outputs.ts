@@ -1,6 +1,7 @@
 import type { DriverKind } from '#core/kinds';
-import { define, field } from '../family';
+import { define, field, only } from '../family';
 
+const USUAL = 'what is usual for its kind of output stands in';
 const TERMINALS = ['1', '2'] as const;
 
 interface Usual {
@@ -18,11 +19,13 @@ const output = (title: string, driver: DriverKind, source: string, usual?: Usual
     terminals: TERMINALS,
     inputs: [{ name: 'on', on: 'Switch it on', off: 'Switch it off', state: 'switched on', kind: 'maintained', rest: false }],
     fields: {
-      carryA: field.rating('Carries', 'A', 0.01, 20),
-      makeA: field.rating('Makes', 'A', 0.01, 100),
-      leakMa: usual
-        ? field.typical(`Leaks while off, at ${usual.leakAtV} V`, 'mA', usual.leakMa, undefined, 0, 20)
-        : field.typical('Leaks while off', 'mA', 0, 'a contact does not leak', 0, 0),
+      carryA: field.unasked(field.rating('Carries', 'A', 0.01, 20), USUAL),
+      makeA: field.unasked(field.rating('Makes', 'A', 0.01, 100), USUAL),
+      mostV: field.unasked(field.mostV(), USUAL),
+      // a contact does not leak
+      ...only(usual !== undefined, {
+        leakMa: field.typical(`Leaks while off, at ${usual?.leakAtV} V`, 'mA', usual?.leakMa ?? 0, undefined, 0, 20),
+      }),
     },
     parts: (plate) => [
       {
@@ -34,7 +37,7 @@ const output = (title: string, driver: DriverKind, source: string, usual?: Usual
         mover: { inputs: ['on'] },
         duty: 'control',
         symbol: 'contact',
-        ratings: { driver, carryA: plate.number('carryA'), makeA: plate.number('makeA') },
+        ratings: { driver, carryA: plate.number('carryA'), makeA: plate.number('makeA'), mostV: plate.number('mostV') },
         ...(usual ? { offOhms: (1000 * usual.leakAtV) / Math.max(plate.certain('leakMa'), 1e-6) } : {}),
       },
     ],

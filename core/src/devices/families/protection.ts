@@ -11,7 +11,7 @@ const isolator = (poles: 1 | 2 | 3) =>
     letter: 'Q',
     group: 'protection',
     terminals: poleNumbers.slice(0, poles).flatMap((n) => [`L${n}`, `T${n}`]),
-    fields: { carryA: field.number('Rated current', 'A', 1, 1000) },
+    fields: { carryA: field.number('Rated current', 'A', 1, 1000), mostV: field.mostV() },
     inputs: [{ name: 'closed', on: 'Close', off: 'Open', state: 'closed', kind: 'maintained', use: 'isolate', rest: true }],
     parts: (plate) =>
       poleNumbers.slice(0, poles).map(
@@ -24,7 +24,7 @@ const isolator = (poles: 1 | 2 | 3) =>
           mover: { inputs: ['closed'] },
           duty: 'power',
           symbol: 'isolator',
-          ratings: { carryA: plate.number('carryA') },
+          ratings: { carryA: plate.number('carryA'), mostV: plate.number('mostV'), isWorkedDead: true },
         }),
       ),
     source: 'IEC 60947-3 switch-disconnector; terminal letters by NEMA practice',
@@ -38,7 +38,12 @@ const fuse = (poles: 1 | 3) =>
     letter: 'F',
     group: 'protection',
     terminals: Array.from({ length: poles * 2 }, (_, i) => String(i + 1)),
-    fields: { ratingA: field.number('Rating', 'A', 0.1, 630), curve: field.choice('Kind', curves, 'na-time-delay-control') },
+    fields: {
+      ratingA: field.number('Rating', 'A', 0.1, 630),
+      curve: field.choice('Kind', curves, 'na-time-delay-control'),
+      mostV: field.mostV(),
+      breaksA: field.rating('Breaks', 'A', 1, 300_000),
+    },
     inputs: [],
     parts: (plate) =>
       Array.from(
@@ -50,6 +55,8 @@ const fuse = (poles: 1 | 3) =>
           b: String(2 * i + 2),
           ratingA: plate.number('ratingA'),
           curve: (plate.text('curve') ?? 'na-fast') as CurveName,
+          mostV: plate.number('mostV'),
+          breaksA: plate.number('breaksA'),
           ohms: 0.05,
           trip: 'own',
           symbol: 'fuse',
@@ -67,6 +74,8 @@ const breaker = (poles: 1 | 2 | 3) =>
     fields: {
       ratingA: field.number('Rating', 'A', 0.5, 1000),
       curve: field.choice('Kind', ['breaker-na', 'mcb-B', 'mcb-C', 'mcb-D'], 'breaker-na'),
+      mostV: field.mostV(),
+      breaksA: field.rating('Breaks', 'A', 1, 300_000),
     },
     inputs: [],
     parts: (plate) =>
@@ -78,6 +87,8 @@ const breaker = (poles: 1 | 2 | 3) =>
           b: `T${n}`,
           ratingA: plate.number('ratingA'),
           curve: (plate.text('curve') ?? 'breaker-na') as CurveName,
+          mostV: plate.number('mostV'),
+          breaksA: plate.number('breaksA'),
           ohms: 0.005,
           trip: 'linked',
           symbol: 'breaker',
@@ -102,7 +113,9 @@ export const protection = {
     terminals: ['L1', 'T1', 'L2', 'T2', 'L3', 'T3', '95', '96', '97', '98'],
     fields: {
       settingA: field.number('Setting', 'A', 0.1, 600),
-      pilotCode: field.choice('Contact code', ['A600', 'B600', 'C600', 'B300', 'C300'], 'B600'),
+      mostV: field.mostV('Rated volts, power side'),
+      pilotCode: field.choice('Contact code', ['A600', 'B600', 'C600', 'B300', 'C300', 'D300'], 'B600'),
+      dcCode: field.dcCode('Contact code on DC'),
     },
     inputs: [{ name: 'reset', on: 'Press reset', off: 'Let go', state: 'reset held', kind: 'momentary', use: 'reset', rest: false }],
     parts: (plate) => [
@@ -114,6 +127,7 @@ export const protection = {
           b: `T${n}`,
           ratingA: plate.number('settingA'),
           curve: 'overload-10',
+          mostV: plate.number('mostV'),
           ohms: 0.01,
           trip: 'shared',
           resetBy: 'reset',
@@ -129,7 +143,7 @@ export const protection = {
         mover: { parts: HEATERS },
         duty: 'control',
         symbol: 'overload',
-        ratings: { pilotCode: plate.text('pilotCode') },
+        ratings: { pilotCode: plate.text('pilotCode'), dcCode: plate.text('dcCode') },
       },
       {
         kind: 'contact',
@@ -140,7 +154,7 @@ export const protection = {
         mover: { parts: HEATERS },
         duty: 'control',
         symbol: 'overload',
-        ratings: { pilotCode: plate.text('pilotCode') },
+        ratings: { pilotCode: plate.text('pilotCode'), dcCode: plate.text('dcCode') },
       },
     ],
     source: 'IEC 60947-4-1 class 10, terminal numbers EN 50005; curve from memory',

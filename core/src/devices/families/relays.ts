@@ -1,5 +1,5 @@
 import type { Contact, Join, Part, PoleRatings } from '#core/kinds';
-import { define, field, type Plate } from '../family';
+import { define, field, only, type Plate } from '../family';
 import { coil, coilFields, DUTIES } from './coils';
 
 const armature = { parts: ['coil'] } as const;
@@ -44,18 +44,22 @@ const relayRatingFields = {
   hp120: field.rating('Motor at 120 V', 'hp', 0.01, 5),
   hp240: field.rating('Motor at 240 V', 'hp', 0.01, 10),
   pilotCode: field.mark('Pilot duty', PILOT),
+  dcCode: field.dcCode(),
   ac15A: field.rating('AC-15', 'A', 0.1, 20),
   dcA: field.rating('On DC', 'A', 0.01, 60),
   dcV: field.rating('On DC, at', 'V', 1, 1000),
   mostV: field.rating('Rated volts', 'V', 1, 1000),
   leastMa: field.rating('Least load', 'mA', 0.001, 1000),
   surface: field.mark('Contact surface', ['relay', 'gold', 'power']),
-  poleV: field.rating('Between poles', 'V', 1, 6000),
 };
+
+/** A part of several poles may stand between several supplies. */
+const poleFields = { poleV: field.rating('Between poles', 'V', 1, 6000) };
 
 const relayRatings = (plate: Plate<keyof typeof relayRatingFields>): { no: PoleRatings; nc: PoleRatings } => {
   const both = {
     pilotCode: plate.text('pilotCode'),
+    dcCode: plate.text('dcCode'),
     ac15A: plate.number('ac15A'),
     dcA: plate.number('dcA'),
     dcV: plate.number('dcV'),
@@ -98,7 +102,7 @@ const hvacRelay = (
     terminals,
     inputs: [],
     source,
-    fields: { ...coilFields(coilEnds, 9, 0.75, 4.5, 0.5), ...relayRatingFields },
+    fields: { ...coilFields(coilEnds, 9, 0.75, 4.5, 0.5), ...relayRatingFields, ...only(throws.length > 1, poleFields) },
     parts: (plate) => {
       const ratings = relayRatings(plate);
       return [
@@ -118,6 +122,11 @@ const powerFields = {
   dcA: field.rating('On DC', 'A', 0.01, 400),
   dcV: field.rating('On DC, at', 'V', 1, 1000),
   mostV: field.rating('Rated volts', 'V', 1, 1000),
+};
+
+const auxiliaryFields = {
+  auxiliaryCode: field.choice('Auxiliary code', ['A600', 'B600', 'B300', 'C300'], 'A600'),
+  dcCode: field.dcCode('Auxiliary code on DC'),
 };
 
 const contactor = (poles: 1 | 2 | 3 | 4, bar: boolean, auxiliaries: readonly (readonly [string, string, 'NO' | 'NC'])[]) => {
@@ -144,7 +153,7 @@ const contactor = (poles: 1 | 2 | 3 | 4, bar: boolean, auxiliaries: readonly (re
         auxiliaries.length ? 0.3 : 0.35,
       ),
       ...powerFields,
-      auxiliaryCode: field.choice('Auxiliary code', ['A600', 'B600', 'B300', 'C300'], 'A600'),
+      ...only(auxiliaries.length > 0, auxiliaryFields),
     },
     parts: (plate): Part[] => [
       coil(plate, 'A1', 'A2', { operateMs: 18, releaseMs: 12 }),
@@ -172,7 +181,7 @@ const contactor = (poles: 1 | 2 | 3 | 4, bar: boolean, auxiliaries: readonly (re
           mover: armature,
           duty: 'control',
           symbol: 'contact',
-          ratings: { pilotCode: plate.text('auxiliaryCode'), surface: 'auxiliary' },
+          ratings: { pilotCode: plate.text('auxiliaryCode'), dcCode: plate.text('dcCode'), surface: 'auxiliary' },
         }),
       ),
     ],
@@ -192,6 +201,10 @@ const powerRatings = (plate: Plate<keyof typeof powerFields>): PoleRatings => ({
   mostV: plate.number('mostV'),
 });
 
+/** Volts of a pre-wired relay are those of its leads: its plate has none to read. */
+const { coilV, coilHighV, coilDualV, coilHalves, coilOtherV, ...leadFields } = coilFields(['C24', 'CC'], 9, 0.75, 4.5, 0.5);
+const leadVolts = { coilV, coilHighV, coilDualV, coilHalves, coilOtherV };
+
 /** A relay that plugs into a base; which base stands in the panel is a fact of its own. */
 const plugIn = (
   title: string,
@@ -210,17 +223,31 @@ const plugIn = (
     fields: {
       ...coilFields(coilEnds, vas[0], 0.75, vas[1], 0.5),
       ...relayRatingFields,
+      ...poleFields,
       base: field.mark('Base in the panel', BASES),
+      baseA: field.unasked(field.rating('Base carries', 'A', 0.1, 100), 'a base is listed for its relay unless it is read'),
+      baseV: field.unasked(field.rating('Base, rated volts', 'V', 1, 1000), 'a base is listed for its relay unless it is read'),
       pins: field.choice('Plugs into', BASES, base),
     },
     parts: (plate) => {
-      const ratings = relayRatings(plate);
+      const ratings = inBase(plate, relayRatings(plate));
       return [
         coil(plate, coilEnds[0], coilEnds[1], { operateMs: 15, releaseMs: 12 }),
         ...throws.flatMap((one) => throwOf(one, 'control', ratings)),
       ];
     },
   });
+
+/** A base often carries less than the relay in it; one that is not read is listed for its relay. */
+const inBase = (plate: Plate<'baseA' | 'baseV'>, { no, nc }: { readonly no: PoleRatings; readonly nc: PoleRatings }) => {
+  const [carryA, baseV] = [plate.number('baseA'), plate.number('baseV')];
+  const both = (one: PoleRatings): PoleRatings => ({
+    ...one,
+    ...(carryA === undefined ? {} : { carryA }),
+    mostV: one.mostV === undefined || baseV === undefined ? one.mostV : Math.min(one.mostV, baseV),
+  });
+  return { no: both(no), nc: both(nc) };
+};
 
 const BASES = ['8-pin', '11-pin', '8-blade', '14-blade', 'print'];
 
@@ -274,9 +301,9 @@ export const relays = {
     group: 'relay',
     terminals: ['CC', 'C24', 'C120', 'COM', 'NO', 'NC'],
     inputs: [],
-    fields: { ...coilFields(['C24', 'CC'], 9, 0.75, 4.5, 0.5), ...relayRatingFields },
+    fields: { ...leadFields, ...only(false, leadVolts), ...relayRatingFields },
     parts: (plate) => {
-      const speeds = { operateMs: 15, releaseMs: 12 };
+      const speeds = { operateMs: 15, releaseMs: 12, plusFirst: 'C24' };
       const lead = (id: string, mark: string, ratedV: number) => ({
         ...coil(plate, mark, 'CC', speeds),
         id,

@@ -8,6 +8,7 @@ const mainsFields = (volts: string) => ({
   hz: field.choice('Frequency', ['50', '60']),
   legOhms: field.typical('Source resistance, each conductor', 'Ω', 0.1, 'common practice', 0.001, 10),
   legReactanceOhms: field.typical('Source reactance, each conductor', 'Ω', 0.05, 'common practice', 0, 10),
+  faultA: field.rating('Prospective current where it comes in', 'A', 10, 300_000),
   earthing: field.choice('Earthing', ['TN', 'TT', 'IT', 'floating'], 'TN'),
 });
 
@@ -20,9 +21,19 @@ const leg = (plate: Plate<MainsField>, mark: string, share: number, phaseDeg: nu
   role: 'mains',
   volts: share === 0 ? 0 : scaled(plate.number('volts'), share),
   hz: plate.text('hz') === undefined ? undefined : Number(plate.text('hz')),
-  ohms: plate.certain('legOhms'),
-  reactanceOhms: plate.certain('legReactanceOhms'),
+  ...legImpedance(plate),
 });
+
+/** Measured ohms of a leg; else those that let the printed prospective current through; else what is usual, which is a guess. */
+function legImpedance(plate: Plate<MainsField>): Pick<Source, 'ohms' | 'reactanceOhms' | 'isGuess'> {
+  const [volts, faultA] = [plate.number('volts'), plate.number('faultA')];
+  const [ohms, reactanceOhms] = [plate.certain('legOhms'), plate.certain('legReactanceOhms')];
+  if (plate.isRead('legOhms') || volts === undefined || faultA === undefined)
+    return { ohms, reactanceOhms, isGuess: !plate.isRead('legOhms') };
+  // two legs carry the fault of a pair; as much resistance as reactance, common practice
+  const each = volts / (2 * faultA) / Math.SQRT2;
+  return { ohms: each, reactanceOhms: each, isGuess: false };
+}
 
 type MainsField = keyof ReturnType<typeof mainsFields>;
 

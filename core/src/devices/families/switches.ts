@@ -27,7 +27,25 @@ export const sensorOf = (plate: Plate<keyof typeof sensorFields>): Sensor[] =>
 export const workedBy = (plate: Pick<Plate, 'reads'>, input: string): Contact['mover'] =>
   plate.reads === undefined ? { inputs: [input] } : { parts: ['sensor'] };
 
-const CODES = ['A600', 'A300', 'B300', 'B600', 'C300'] as const;
+const CODES = ['A600', 'A300', 'B300', 'B600', 'C300', 'D300', 'Q300', 'R300'] as const;
+
+/** What a switch may have printed beside its code: one that stands in a motor's or a heater's own line is asked for it. */
+const switchRatings = {
+  dcCode: field.dcCode(),
+  resistiveA: field.rating('Resistive', 'A', 0.1, 60),
+  motorA: field.rating('Motor', 'A', 0.1, 60),
+  lockedA: field.rating('Locked rotor', 'A', 0.1, 400),
+  mostV: field.mostV(),
+};
+
+const switchRatingsOf = (plate: Plate<keyof typeof switchRatings | 'pilotCode'>): Contact['ratings'] => ({
+  pilotCode: plate.text('pilotCode'),
+  dcCode: plate.text('dcCode'),
+  resistiveA: plate.number('resistiveA'),
+  motorA: plate.number('motorA'),
+  lockedA: plate.number('lockedA'),
+  mostV: plate.number('mostV'),
+});
 
 /** One contact and what moves it: these differ by the hand, the level or the pressure alone. */
 const byHand = <const I extends string>(title: string, symbol: Contact['symbol'], input: InputFacts<I>, rest: 'NO' | 'NC') =>
@@ -37,7 +55,11 @@ const byHand = <const I extends string>(title: string, symbol: Contact['symbol']
     group: 'switch',
     terminals: ['1', '2'],
     inputs: [input],
-    fields: { form: field.choice('Rest form', ['NO', 'NC'], rest), pilotCode: field.choice('Contact code', CODES, 'B300') },
+    fields: {
+      form: field.choice('Rest form', ['NO', 'NC'], rest),
+      pilotCode: field.choice('Contact code', CODES, 'B300'),
+      ...switchRatings,
+    },
     parts: (plate) => [
       {
         kind: 'contact',
@@ -48,7 +70,7 @@ const byHand = <const I extends string>(title: string, symbol: Contact['symbol']
         mover: { inputs: [input.name] },
         duty: 'control',
         symbol,
-        ratings: { pilotCode: plate.text('pilotCode') },
+        ratings: switchRatingsOf(plate),
       },
     ],
     source: 'form as printed on the part; code common practice until read',

@@ -17,6 +17,45 @@ transistor   0.5 0.5 0.5 0  0.5 30  DC
 triac        0.5 2   4   30 1.5 264 AC`,
 );
 
+/** What every fuse and breaker of a kind holds: lower than most prints, and true of all. A dash: the print must be read. */
+export const guards = tableOf(
+  {
+    title: 'Fuses and breakers: what every one of the kind holds',
+    source: 'IEC 60127, IEC 60898, UL 248-14, UL 489 and UL 508A SB, ISO 8820: from memory',
+    mark: 'memory',
+    unit: '',
+    keyed: 'kind',
+    note: 'The print overrules the table. A breaker that may be of the supplementary kind breaks 200 A alone.',
+  },
+  `volts volts,_more_poles breaks_A or_×_rating by_ladder none_for_more_volts
+na-time-delay-motor   250 250 1000 - 1 -
+na-time-delay-control 32  32  1000 - 1 -
+na-fast               32  32  1000 - 1 -
+iec-5x20-T            250 250 35   10 - 1
+iec-5x20-F            250 250 35   10 - 1
+blade-32              32  32  1000 - - 1
+breaker-na            120 240 200  - - -
+mcb-B                 230 400 1500 - - 1
+mcb-C                 230 400 1500 - - 1
+mcb-D                 230 400 1500 - - 1`,
+);
+
+export const fuseLadder = tableOf(
+  {
+    title: 'Small fuses (UL 248-14): least breaking capacity by rating',
+    source: 'UL 248-14, from memory',
+    mark: 'memory',
+    unit: 'A',
+    keyed: 'up to A',
+  },
+  `125_V 250_V
+1    10000 35
+3.5  10000 100
+10   10000 200
+15   10000 750
+30   10000 1500`,
+);
+
 export const inputs = tableOf(
   { title: 'PLC input thresholds', source: 'IEC 61131-2', mark: 'memory', unit: '', keyed: 'input' },
   `off_V on_V off_mA on_mA

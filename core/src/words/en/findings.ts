@@ -1,20 +1,15 @@
 import type { Finding, RuleId, Told } from '#core/check';
-import type { Circuit } from '#core/circuit';
+import type { Circuit, DeviceId } from '#core/circuit';
+import { type FieldName, familyOf } from '#core/devices';
 import type { CoilIll, Row } from '#core/size';
 import { amount, capital, percent, spellSize, volts } from '#core/units';
 import { tellCalls } from './calls';
 import { tellCoilReason } from './coils';
+import type { FindingWords } from './findingWords';
 import { listed, tagOf } from './points';
+import { tellBetween, tellGuard, tellJoint } from './ratings';
 import { tellAsks, tellRating } from './rows';
 import { tellSized } from './sized';
-
-/** A finding in words: what it is, what comes of it, why, and what helps. */
-export interface FindingWords {
-  readonly title: string;
-  readonly consequence: string;
-  readonly reason: string;
-  readonly remedy: string;
-}
 
 type FindingBy<R extends RuleId> = Extract<Finding, { rule: R }>;
 
@@ -86,8 +81,12 @@ function outcome({ sense, unit }: Row): Pick<FindingWords, 'consequence' | 'reme
   return { consequence: 'The contact welds or burns.', remedy: 'A contactor or relay with a higher rating for this load.' };
 }
 
-/** Fields that a finding names. */
-const FIELD_WORDS: { readonly [F in string]?: string } = { volts: 'volts', hz: 'hertz', delayS: 'delay' };
+/** A field as its nameplate calls it. */
+const labelOf = (circuit: Circuit, id: DeviceId | undefined, field: FieldName): string => {
+  const device = id && circuit.devices[id];
+  const label = device && familyOf(device, circuit).fields[field]?.label;
+  return label ? label.charAt(0).toLowerCase() + label.slice(1) : field;
+};
 
 const LIMITS = {
   combinations: 'More combinations than are tried.',
@@ -123,7 +122,7 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
         };
   },
 
-  'not-known'({ tag, told, is }) {
+  'not-known'({ tag, told, is, circuit, finding }) {
     switch (told.code) {
       case 'no devices':
         return unread('The circuit', 'nothing is in it', 'Nothing can be said of it.', 'There is no device.', 'Put in what is there.');
@@ -155,7 +154,7 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
           tag,
           'not read',
           'What hangs on it cannot be computed, and is not cleared.',
-          `Nobody has read its ${listed(told.fields.map((field) => FIELD_WORDS[field] ?? field))}.`,
+          `Nobody has read its ${listed(told.fields.map((field) => labelOf(circuit, finding.devices[0], field)))}.`,
           'Read it and enter it.',
         );
     }
@@ -293,6 +292,12 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
       remedy: isKnown ? what.remedy : `Read the ${rating} figure on the part and enter it.`,
     };
   },
+
+  'guard-rating': tellGuard,
+
+  'joint-rating': tellJoint,
+
+  'between-poles': tellBetween,
 
   'load-volts': ({ tag, told, is }) =>
     told.code === 'unread'
