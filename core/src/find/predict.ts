@@ -38,6 +38,8 @@ export interface Predictions {
   readonly classOf: Int32Array;
   /** faults that cannot reach what is complained of: they behave as the healthy circuit does here */
   readonly elsewhere: number;
+  /** bad joints are among the suspects, or are left for when something has been read */
+  readonly withJoints: boolean;
 }
 
 /** A pair that was read, or is to be, although no hand would span it by habit. */
@@ -45,15 +47,15 @@ export type Asked = Pick<Test, 'red' | 'black'>;
 
 /**
  * Runs each suspect, there from the start, through the same log, and reads the pairs at the moment of the complaint.
- * @param also pairs to be read besides
+ * @param options also: pairs to be read besides; withJoints: bad joints of a large circuit, which nothing is found without
  */
 export function* predicting(
   plan: NetworkPlan,
   complaint: Pick<Complaint, 'log' | 'atMs' | 'about'>,
-  also: readonly Asked[] = [],
+  { also = [], withJoints = true }: { readonly also?: readonly Asked[]; readonly withJoints?: boolean } = {},
 ): Generator<{ seen: number; of: number }, Predictions> {
   const { log, atMs } = complaint;
-  const { suspects, elsewhere, cone } = followedIn(plan, complaint);
+  const { suspects, elsewhere, cone } = followedIn(plan, complaint, withJoints);
   const wired = plan.points.filter((point) => !isLooseEnd(point) && plan.wiresAt(point).length > 0);
   const near = cone && new Set([...cone].flatMap((branch) => [...endsOfBranch(at(plan.branches, branch))]));
   const points = near ? wired.filter((point) => near.has(plan.nodeOf(point))) : wired;
@@ -96,6 +98,7 @@ export function* predicting(
     healthyToEarth: [...toEarth.values()],
     classOf: classesOf(suspects.length, scaled),
     elsewhere,
+    withJoints,
     pairOf(a, b) {
       const [i, j] = [place(a), place(b)];
       return i < 0 || j < 0 ? -1 : (pairAt.get(Math.min(i, j) * points.length + Math.max(i, j)) ?? -1);
@@ -155,7 +158,14 @@ function readPairs(
       return response ? phasor(real(response.re, node), real(response.im, node)) : ZERO;
     };
     const meter = meterImpedance(mode, net.hz);
+    const [re, im] = [nodes.map((node) => voltsAt(net, node).re), nodes.map((node) => voltsAt(net, node).im)];
     pairs.forEach(([i, j], index) => {
+      if (!isSoft[i] && !isSoft[j]) {
+        // behind two stiff points the meter changes nothing
+        const [across, aslant] = [at(re, i) - at(re, j), at(im, i) - at(im, j)];
+        squares[index] = real(squares, index) + across * across + aslant * aslant;
+        return;
+      }
       const openV = subtract(voltsAt(net, at(nodes, i)), voltsAt(net, at(nodes, j)));
       // of a soft and a stiff point the stiff one's share is nothing
       const both = isSoft[i] && isSoft[j] ? add(between(i, j), between(j, i)) : ZERO;

@@ -2,7 +2,7 @@ import type { Complaint, DeviceId } from '#core/circuit';
 import { coneOf, endsOfBranch, type PlannedPart } from '#core/graph';
 import type { How } from '#core/kinds';
 import { branchAmpsRms, type Fault, type Net, type NetworkPlan, unitResponse } from '#core/network';
-import { createRig, howAt, type Rig, runLog, settleMoment } from '#core/sequence';
+import { createRig, howAt, type Moment, type Rig, runLog, settleMoment } from '#core/sequence';
 import { add, at, divide, magnitude, multiply, type Phasor, phasor, real, subtract } from '#core/units';
 import { listSuspects, type Suspect } from './suspects';
 
@@ -17,14 +17,23 @@ export interface Followed {
 /** While there are no more faults than this each is followed, wherever it is. */
 const MOST_FOLLOWED = 600;
 
-/** The suspects of a complaint: everything in a small circuit; in a large one what the device answers to, and the shorts that reach it by its supply. */
-export function followedIn(plan: NetworkPlan, complaint: Pick<Complaint, 'log' | 'atMs' | 'about'>): Followed {
+/**
+ * The suspects of a complaint: everything in a small circuit; in a large one what the device answers to, and the shorts that reach it by its supply.
+ * @param withJoints in a large circuit bad joints of whole wires as well, which take as long as all else together
+ */
+export function followedIn(plan: NetworkPlan, complaint: Pick<Complaint, 'log' | 'atMs' | 'about'>, withJoints = true): Followed {
   const all = listSuspects(plan);
   if (all.length <= MOST_FOLLOWED) return { suspects: all, elsewhere: 0, cone: undefined };
   const cone = coneOf(plan, complaint.about);
+  const rig = createRig(plan);
+  const moments = runLog(rig, complaint.log, { untilMs: complaint.atMs }).frames.map(({ moment }) => moment);
   const isNear = insideOf(plan, cone);
-  const reaches = shortsThatReach(plan, complaint, cone);
-  const suspects = all.filter(({ fault }) => fault === undefined || isNear(fault) || reaches(fault));
+  const reaches = shortsThatReach(rig, moments, cone);
+  const isIdle = jointsThatCarryNothing(rig, moments);
+  const isJoint = (fault: Fault): boolean => 'conductor' in fault && fault.mode !== 'open';
+  const suspects = all.filter(
+    ({ fault }) => fault === undefined || (isNear(fault) && !isIdle(fault) && (withJoints || !isJoint(fault))) || reaches(fault),
+  );
   return { suspects, elsewhere: all.length - suspects.length, cone };
 }
 
@@ -45,6 +54,20 @@ function insideOf(plan: NetworkPlan, cone: ReadonlySet<number>): (fault: Fault) 
 const partOf = (plan: NetworkPlan, { device, part }: Extract<Fault, { device: DeviceId }>): PlannedPart | undefined =>
   plan.partsIn(device).find(({ part: own }) => own.id === part);
 
+/** Less than this makes no volts over any joint that a meter would show. */
+const IDLE_A = 1e-6;
+
+/** A bad joint in a wire that carries nothing at any event of the log: whatever its ohms, all is as in the healthy circuit. */
+function jointsThatCarryNothing(rig: Rig, moments: readonly Moment[]): (fault: Fault) => boolean {
+  const { plan, nets } = rig;
+  const carrying = new Set<string>();
+  for (const moment of moments) {
+    settleMoment(rig, moment);
+    for (const { conductor, branch } of plan.conductors) if (branchAmpsRms(nets, branch) > IDLE_A) carrying.add(conductor.id);
+  }
+  return (fault) => 'conductor' in fault && fault.mode !== 'open' && !carrying.has(fault.conductor);
+}
+
 /** Volts in the cone that change by less than this share are the same to whoever measures. */
 const FELT_SHARE = 0.01;
 /** Admittance has to grow by this much to be more current at all. */
@@ -62,13 +85,8 @@ interface Draws {
  * or through a fuse that both hang on. Each is put into the healthy circuit as one change of one branch, at every event of the log:
  * one solve with the factors that are there, no run.
  */
-function shortsThatReach(
-  plan: NetworkPlan,
-  { log, atMs }: Pick<Complaint, 'log' | 'atMs'>,
-  cone: ReadonlySet<number>,
-): (fault: Fault) => boolean {
-  const rig = createRig(plan);
-  const moments = runLog(rig, log, { untilMs: atMs }).frames.map(({ moment }) => moment);
+function shortsThatReach(rig: Rig, moments: readonly Moment[], cone: ReadonlySet<number>): (fault: Fault) => boolean {
+  const { plan } = rig;
   const nodes = [...new Set([...cone].flatMap((branch) => [...endsOfBranch(at(plan.branches, branch))]))].filter((node) => node >= 0);
   const fuses = plan.parts.filter(({ part, firstBranch }) => part.kind === 'fuse' && cone.has(firstBranch));
   const felt = new Set<string>();

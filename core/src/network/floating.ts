@@ -1,6 +1,6 @@
 import { EARTH_NODE, numberPartition, type Partition } from '#core/graph';
 import { OPEN_SIEMENS } from '#core/kinds';
-import { real } from '#core/units';
+import { at, real } from '#core/units';
 import type { Net } from './live';
 import type { NetworkPlan } from './plan';
 
@@ -15,18 +15,22 @@ const siemensOf = (net: Net, branch: number): number => Math.hypot(real(net.yRe,
  */
 function tiesOf(plan: NetworkPlan, net: Net): Partition<number> {
   const ties = numberPartition(plan.nodeCount + 1, EARTH_NODE);
-  plan.branches.forEach(({ nodes, role }, branch) => {
-    if (role === 'coupling' || siemensOf(net, branch) < TIE_SIEMENS) return;
-    const [a = EARTH_NODE, b = EARTH_NODE] = nodes;
-    ties.join(a, b);
-  });
+  for (let branch = 0; branch < plan.branches.length; branch++) {
+    const [re, im] = [real(net.yRe, branch), real(net.yIm, branch)];
+    if (re * re + im * im < TIE_SIEMENS * TIE_SIEMENS) continue;
+    const { nodes, role } = at(plan.branches, branch);
+    if (role !== 'coupling') ties.join(nodes[0] ?? EARTH_NODE, nodes[1] ?? EARTH_NODE);
+  }
   return ties;
 }
 
 /** Which nodes have no defined volts to earth: every way there is open or only capacitive. */
 export function floatingNodes(plan: NetworkPlan, net: Net): Uint8Array {
   const ties = tiesOf(plan, net);
-  return Uint8Array.from({ length: plan.nodeCount }, (_, node) => (ties.areJoined(node, EARTH_NODE) ? 0 : 1));
+  const floats = new Uint8Array(plan.nodeCount);
+  const earth = ties.groupOf(EARTH_NODE);
+  for (let node = 0; node < plan.nodeCount; node++) if (ties.groupOf(node) !== earth) floats[node] = 1;
+  return floats;
 }
 
 /** Whether a branch lets nothing through but leakage. */

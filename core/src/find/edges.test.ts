@@ -1,0 +1,98 @@
+import { describe, expect, it } from 'vitest';
+import { type Point, terminalIdSchema } from '#core/circuit';
+import { drain } from '#core/explore';
+import { planNetwork } from '#core/network';
+import { grouped } from '#core/units';
+import { DEMO, demo } from '../testing/demo';
+import { believed } from './belief';
+import { byBestNext, halfSplit, INFERENCE_NOISE, offScale, posterior, predictedVolts, predicting, type Test } from './index';
+import { verdictOf } from './verdict';
+
+const studied = (name: string, also: readonly Pick<Test, 'red' | 'black'>[] = []) => {
+  const circuit = demo(name);
+  return drain(predicting(planNetwork(circuit), circuit.complaints[0]!, { also }));
+};
+const NOWHERE = terminalIdSchema.parse('dNOT:9') as Point;
+
+describe('pairs that are asked for besides', () => {
+  const plain = studied('Q1');
+  const [first, second] = plain.points;
+  it('a pair is there once, whichever lead is where, and not with a point that is not, nor with itself', () => {
+    const of = (red: Point, black: Point) => studied('Q1', [{ red, black }]).pairs.length - plain.pairs.length;
+    expect(of(NOWHERE, first!)).toBe(0);
+    expect(of(first!, NOWHERE)).toBe(0);
+    expect(of(first!, first!)).toBe(0);
+    const known = plain.pairs[0]!;
+    expect(of(plain.points[known[1]]!, plain.points[known[0]]!)).toBe(0);
+  });
+  it('answers for what can be read, and for a pair from both sides', () => {
+    expect(plain.canRead({ red: first!, black: second! })).toBe(true);
+    expect([plain.canRead({ red: NOWHERE, black: second! }), plain.canRead({ red: first!, black: NOWHERE })]).toEqual([false, false]);
+    const [i, j] = plain.pairs.at(-1)!;
+    expect(plain.pairOf(plain.points[i]!, plain.points[j]!)).toBe(plain.pairs.length - 1);
+    expect(plain.pairOf(plain.points[j]!, plain.points[i]!)).toBe(plain.pairs.length - 1);
+    expect(plain.pairOf(NOWHERE, plain.points[j]!)).toBe(-1);
+    expect(plain.toEarthAt(NOWHERE)).toBe(0);
+  });
+});
+
+describe.each(['Q1', 'Q3', 'L1B'] as const)('what is predicted in %s', (name) => {
+  const predictions = studied(name);
+  it('two suspects of one class read alike at every pair, and of two classes not', () => {
+    const readings = (index: number) => predictions.modes.map((_, mode) => predictions.scaled[mode]![index]!);
+    const apart = (one: number, other: number) =>
+      Math.max(...readings(one).flatMap((own, mode) => [...own].map((value, pair) => Math.abs(value - readings(other)[mode]![pair]!))));
+    const byClass = grouped([...predictions.suspects.keys()], (index) => predictions.classOf[index]!);
+    const firsts = [...byClass.values()].map(([first]) => first!);
+    for (const members of byClass.values()) for (const member of members.slice(1)) expect(apart(members[0]!, member)).toBeLessThan(4);
+    for (const [index, one] of firsts.entries())
+      for (const other of firsts.slice(index + 1))
+        expect(apart(one, other) > 0.5 || JSON.stringify(predictions.sightings[one]) !== JSON.stringify(predictions.sightings[other])).toBe(
+          true,
+        );
+  });
+  it('the path is split where half of the belief is live, by half of what a sound circuit gives there', () => {
+    const order: Test[] = predictions.pairs
+      .slice(0, 60)
+      .map(([i, j]) => ({ red: predictions.points[i]!, black: predictions.points[j]!, mode: predictions.modes[0]! }));
+    const evidence = { measured: [], seen: {} };
+    const chosen = halfSplit(order)(predictions, evidence, {});
+    const belief = posterior(predictions, evidence);
+    const off = ({ red, black, mode }: Test) => {
+      const pair = predictions.pairOf(red, black);
+      const volts = (index: number) =>
+        Math.abs(offScale(predictions.scaled[predictions.modes.indexOf(mode)]![index]![pair]!, INFERENCE_NOISE));
+      const live = [...belief].reduce((sum, share, index) => sum + (volts(index) > Math.abs(volts(0)) / 2 ? share : 0), 0);
+      return Math.abs(live - 0.5);
+    };
+    const best = Math.min(...order.map(off));
+    expect(chosen).toBeDefined();
+    if (best < 0.5 - 1e-6) expect(off(chosen!)).toBeCloseTo(best, 6);
+  });
+  it('a pair that is taken is not asked again, and the best next gains something', () => {
+    const first = byBestNext(predictions, { measured: [], seen: {} }, {})!;
+    const volts = predictedVolts(predictions, 0, first);
+    const second = byBestNext(predictions, { measured: [{ ...first, volts }], seen: {} }, {});
+    expect([first.red, first.black].sort().join()).not.toBe([second?.red, second?.black].sort().join());
+  });
+});
+
+it.each(DEMO)('%s: what is seen that no suspect explains is told, and keeps anything from being found', (name) => {
+  const predictions = studied(name);
+  const lit = Object.entries(predictions.sightings[0]!).filter(([tag]) =>
+    predictions.sightings.every((one) => one[tag] === predictions.sightings[0]![tag]),
+  );
+  if (lit.length === 0) return;
+  // something that is so in every suspect is seen otherwise
+  const [tag, is] = lit[0]!;
+  const odd = verdictOf(predictions, { measured: [], seen: { [tag]: !is } });
+  const plain = verdictOf(predictions, { measured: [], seen: { [tag]: is } });
+  expect(odd.unseen).toEqual([tag]);
+  expect(plain.unseen).toEqual([]);
+  expect(odd.isFound).toBe(false);
+  expect(odd.none).toBeGreaterThan(plain.none * 0.999);
+});
+
+it('what is believed is more than the least, and no less', () => {
+  expect(believed(new Float64Array([0, 0.1, 0.5, 0.4]), 0.1)).toEqual([2, 3]);
+});
