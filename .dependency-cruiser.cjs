@@ -13,6 +13,7 @@ const order = [
   'size',
   'check',
   'fit',
+  'mend',
   'brief',
   'find',
   'look',

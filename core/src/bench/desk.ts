@@ -1,13 +1,14 @@
-import { studyOf } from '#core/check';
+import { checkStudy, studyOf } from '#core/check';
 import { type Circuit, deviceOf, isTerminal, spellPoint } from '#core/circuit';
 import type { StockPart } from '#core/devices';
 import { layingOut } from '#core/draw';
 import { type Exploration, exploring } from '#core/explore';
 import { type Predictions, predicting } from '#core/find';
+import { mending } from '#core/mend';
 import { faultsOf, type NetworkPlan, planNetwork } from '#core/network';
 import { DEFAULT_PRACTICE, type Practice } from '#core/schools';
 import { createRig, createRunner, frameAt } from '#core/sequence';
-import { tellSuspect } from '#core/words';
+import { tellMend, tellSuspect } from '#core/words';
 import { findView } from './find';
 import { lookView, type OnBench } from './look';
 import { createPlaces, twinView } from './place';
@@ -94,6 +95,14 @@ export function createDesk(): Desk {
     *study() {
       const one = there();
       return studyView(studyOf(one.circuit, yield* explored(one), one.practice));
+    },
+
+    *mend({ finding: id }) {
+      const one = there();
+      const study = studyOf(one.circuit, yield* explored(one), one.practice);
+      const finding = checkStudy(study).find((found) => found.id === id);
+      if (!finding) throw new AskError('That finding is gone: the circuit has changed since.');
+      return { mends: (yield* mending(finding, study)).map((mend) => tellMend(one.circuit, mend)) };
     },
 
     *find(ask) {

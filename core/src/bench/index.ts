@@ -10,6 +10,7 @@ export type {
   FindingView,
   LookAnswer,
   LookAsk,
+  MendAnswer,
   PlaceAnswer,
   PlaceAsk,
   Question,

@@ -10,7 +10,7 @@ import type { Fault, MeterMode } from '#core/network';
 import type { Practice } from '#core/schools';
 import type { Sightings } from '#core/sequence';
 import type { CoilWindow, PoleDemand, PoleLife, Row, Verdict } from '#core/size';
-import type { CellWords, DifferenceWords, FindingWords, ReadingWords, SupplyWords } from '#core/words';
+import type { CellWords, DifferenceWords, FindingWords, MendWords, ReadingWords, SupplyWords } from '#core/words';
 
 /** What the bench is asked, and what it answers: facts with their words, told apart by `type`. Undefined is null: it crosses as JSON. */
 export interface Questions {
@@ -18,6 +18,7 @@ export interface Questions {
   run: { ask: { log: readonly LogEntry[]; faults: readonly Fault[] }; answer: RunAnswer };
   look: { ask: LookAsk; answer: LookAnswer };
   study: { ask: Record<never, never>; answer: StudyAnswer };
+  mend: { ask: { finding: string }; answer: MendAnswer };
   find: { ask: FindAsk; answer: FindAnswer };
   stock: { ask: { parts: readonly StockPart[] }; answer: { count: number } };
   place: { ask: PlaceAsk; answer: PlaceAnswer };
@@ -125,6 +126,11 @@ export interface FindingView extends FindingWords {
   readonly evidence: Finding['evidence'];
   readonly state: string;
   readonly missing: readonly string[];
+}
+
+/** What was tried in the model against a finding, and did mend it. */
+export interface MendAnswer {
+  readonly mends: readonly MendWords[];
 }
 
 export interface TransformerStudy {

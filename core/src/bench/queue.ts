@@ -11,7 +11,17 @@ export type Reply =
 /** Questions that put something on the desk: whoever asks after them means the desk as they leave it. */
 const LAYS: readonly QuestionType[] = ['circuit', 'run', 'stock'];
 /** Of the others, what a person waits for with a lead in the hand comes before long work. */
-const RANK: { readonly [T in QuestionType]: number } = { circuit: 0, run: 0, stock: 0, look: 1, place: 2, find: 2, twin: 3, study: 4 };
+const RANK: { readonly [T in QuestionType]: number } = {
+  circuit: 0,
+  run: 0,
+  stock: 0,
+  look: 1,
+  place: 2,
+  find: 2,
+  twin: 3,
+  mend: 3,
+  study: 4,
+};
 
 interface Task {
   readonly question: Question;

@@ -1,4 +1,5 @@
 export { checkStudy } from './checkStudy';
+export { compareFindings } from './compare';
 export type { CoilJudgement, CoilOpinion } from './judge/coil';
 export { held, judgeExposure, judgeLeak } from './judge/coil';
 export type { Instead, PoleJudgement } from './judge/pole';

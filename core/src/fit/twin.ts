@@ -1,4 +1,4 @@
-import { type CoilOpinion, checkStudy, type Finding, judgeExposure, studyOf } from '#core/check';
+import { type CoilOpinion, checkStudy, compareFindings, type Finding, judgeExposure, studyOf } from '#core/check';
 import { applyChanges, type Circuit, type Device, type EditChange, invariant } from '#core/circuit';
 import { partsOf, printed, type StockPart } from '#core/devices';
 import { type Exploration, exploring, type Progress, triedWhole } from '#core/explore';
@@ -126,15 +126,6 @@ export function* twinning(
 
 /** Worth a look, and nothing that keeps a part from its place. */
 const isNote = ({ verdict }: Finding): boolean => verdict === 'good' || verdict === 'look';
-
-function compareFindings(
-  old: readonly Finding[],
-  now: readonly Finding[],
-): { brings: Finding[]; mends: Finding[]; now: readonly Finding[] } {
-  const isIn = (list: readonly Finding[], one: Finding): boolean =>
-    list.some(({ id, verdict }) => id === one.id && verdict === one.verdict);
-  return { now, brings: now.filter((one) => !isIn(old, one)), mends: old.filter((one) => !isIn(now, one)) };
-}
 
 /** A line of the plate takes the verdict of what is found because of it. */
 function withFindings(line: Difference, brings: readonly Finding[], device: Device): Difference {

@@ -127,6 +127,21 @@ function dcRows(ratings: PoleRatings, demand: PoleDemand, total: number, tables:
   ];
 }
 
+/** The most that anything printed on a contact lets it carry; a code by its thermal amps. */
+function carriesAtMost(ratings: PoleRatings, tables: Tables): number | undefined {
+  const thermal = (code: string | undefined): number | undefined =>
+    code === undefined
+      ? undefined
+      : (numberAt(tables.pilotAc, code[0] ?? '', 'thermal A') ?? numberAt(tables.pilotDc, code[0] ?? '', 'thermal A'));
+  const { carryA, motorA, ac3A, resistiveA, lampA, ac15A, dcA, pilotCode, dcCode } = ratings;
+  const figures = [motorA, ac3A, resistiveA, lampA, ac15A, dcA, thermal(pilotCode), thermal(dcCode)].filter((one) => one !== undefined);
+  return carryA ?? (figures.length > 0 ? Math.max(...figures) : undefined);
+}
+
+/** A contact that shares its load with another: neither breaks it alone, and what it carries heats it all the same. */
+export const sharedRow = (ratings: PoleRatings, amps: number, tables: Tables = TABLES): Row =>
+  atMost(amps, carriesAtMost(ratings, tables), { asks: 'carries', unit: 'A', rating: 'carry', source: 'nameplate' });
+
 /** Whether any class of load has a figure of its own. */
 const hasClass = (ratings: PoleRatings): boolean => CLASSES.some((name) => ratings[name] !== undefined);
 

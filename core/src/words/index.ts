@@ -13,6 +13,7 @@ export { tellHindrance, tellLeft } from './en/hindrances';
 export type { Label } from './en/label';
 export { labelOf } from './en/label';
 export { tellRunLimit } from './en/limits';
+export { type MendWords, tellMend } from './en/mends';
 export { placeName } from './en/places';
 export { listed, tagOf } from './en/points';
 export { tellCoilPrint, tellPrintDoubts } from './en/prints';

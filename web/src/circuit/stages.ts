@@ -18,6 +18,9 @@ const SUPPLY_RULES: readonly RuleId[] = [
   'overcurrent-device',
   'insulation-in-sheath',
   'mains-on-volt-free',
+  'guard-rating',
+  'opens-in-service',
+  'short-circuit',
 ];
 
 export const isOfSupply = (rule: RuleId): boolean => SUPPLY_RULES.includes(rule);

@@ -1,6 +1,8 @@
 import { Box } from '@chakra-ui/react';
-import type { FindingView } from '#core/bench';
-import { Note } from '../ui/parts';
+import { useState } from 'react';
+import type { FindingView, MendAnswer } from '#core/bench';
+import { useBench } from '../bench/BenchProvider';
+import { Button, Note } from '../ui/parts';
 import { TONE } from '../ui/verdicts';
 
 /** A finding, verdict first, then what is wrong, what comes of it and what mends it, and by whose limit. */
@@ -13,5 +15,35 @@ export const FindingNote = ({ finding }: { finding: FindingView }) => (
     <Box fontSize="12px" color="muted">
       {finding.limitKind} by {finding.source}; weakest evidence: {finding.evidence}. State: {finding.state}.
     </Box>
+    {(finding.verdict === 'danger' || finding.verdict === 'block') && <Tried key={finding.id} finding={finding.id} />}
   </Note>
 );
+
+/** What mends it, each tried in the model in every state; the direction above stays where nothing that was tried does. */
+function Tried({ finding }: { finding: string }) {
+  const { client } = useBench();
+  const [asked, setAsked] = useState<'no' | 'trying' | MendAnswer | Error>('no');
+  const tryThem = () => {
+    setAsked('trying');
+    client.ask('mend', { finding }).then(setAsked, (error: Error) => setAsked(error));
+  };
+  if (asked === 'no' || asked === 'trying')
+    return (
+      <Button type="button" look="quiet" minH="28px" px="0" disabled={asked === 'trying'} onClick={tryThem}>
+        {asked === 'trying' ? 'Trying in the model…' : 'Try what mends it'}
+      </Button>
+    );
+  if (asked instanceof Error) return <Box fontSize="13px">{asked.message}</Box>;
+  if (asked.mends.length === 0)
+    return <Box fontSize="13px">Nothing that was tried mends it without bringing something else: only the direction above is told.</Box>;
+  return (
+    <Box fontSize="13px" data-mends>
+      {asked.mends.map(({ words, also, brings }) => (
+        <Box key={words}>
+          Tried: <strong>{words}</strong>. This goes{also.length > 0 && `, and ${also.length} more with it`}; nothing new is a danger
+          {brings.length > 0 && `, worth a look: ${brings.join('; ')}`}.
+        </Box>
+      ))}
+    </Box>
+  );
+}

@@ -31,6 +31,10 @@ const RULES: ReadonlySet<RuleId> = new Set<RuleId>([
   'mains-on-volt-free',
   'throws-fed-apart',
   'load-stays-live',
+  'guard-rating',
+  'opens-in-service',
+  'short-circuit',
+  'joint-rating',
 ]);
 
 export default function SupplyPage() {

@@ -11,6 +11,7 @@ import {
   type PoleLife,
   poleLife,
   type Row,
+  sharedRow,
   type Tables,
   type Verdict,
   worstVerdict,
@@ -77,6 +78,13 @@ function inrushOf(plan: NetworkPlan, index: number): number {
   return kind.inrushRatio?.(part) ?? 1;
 }
 
+/** Less than this through a contact that nothing hangs on is leakage; less than this share is what amps of another phase add up to. */
+const SHARED_A = 0.05;
+const STRAY_SHARE = 0.2;
+
+const carriedBy = (demand: PoleDemand): number =>
+  demand.motorRunA + demand.resistiveA + demand.lampA + demand.coilHeldA + demand.electronicsA + demand.inputA;
+
 /** The contact against what it really carries. */
 export function judgeContact(
   { device, index, part }: PlannedPart & { readonly part: Contact },
@@ -85,9 +93,13 @@ export function judgeContact(
   isWhole: boolean,
 ): PoleJudgement | undefined {
   const exposure = contacts.get(index);
-  if (!exposure || exposure.serves.length === 0) return undefined;
+  if (!exposure) return undefined;
   const demand = demandOf(exposure, plan);
-  const rows = judgePole(part.ratings, demand, tables);
+  const rows = exposure.serves.length === 0 ? [] : [...judgePole(part.ratings, demand, tables)];
+  // what flows through it beside what stops when it opens: another way feeds its loads as well, or a way that should not be there
+  const strayA = exposure.runA - carriedBy(demand);
+  if (strayA > Math.max(SHARED_A, STRAY_SHARE * exposure.runA) && !part.ratings.driver)
+    rows.push(sharedRow(part.ratings, exposure.runA, tables));
   if (rows.length === 0) return undefined;
   return held(
     {

@@ -92,7 +92,7 @@ export const controls = {
     terminals: ['1', '2'],
     inputs: [calls.heating],
     fields: {
-      resistiveA: field.number('Contact', 'A', 0.1, 30),
+      resistiveA: field.rating('Contact', 'A', 0.1, 30),
       pilotCode: field.mark('Pilot duty', PILOT_CODES),
       dcCode: field.dcCode(),
       mostV: field.mostV(),

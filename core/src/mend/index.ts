@@ -1,0 +1,1 @@
+export { type Mend, mending } from './trying';
