@@ -183,7 +183,9 @@ export function poleClasses(ratings: PoleRatings, demand: PoleDemand, tables: Ta
   const lookShare = numberAt(tables.constants, 'look share', 'value') ?? 0.9;
   const loads = demand.motorRunA + demand.resistiveA + demand.lampA + demand.coilHeldA + demand.electronicsA;
   const total = loads + demand.inputA;
-  if (total <= 0) return rows;
+  // a start button makes its coil, and a seal-in contact holds it
+  const makesA = demand.coilInrushA + demand.motorLockedA + demand.lampInrushA;
+  if (total + makesA <= 0) return rows;
   if (ratings.driver !== undefined) {
     const facts = {
       kind: ratings.driver,
@@ -195,8 +197,8 @@ export function poleClasses(ratings: PoleRatings, demand: PoleDemand, tables: Ta
     const makes = Math.max(total, demand.motorLockedA, demand.coilInrushA + demand.electronicsA);
     return driverRows(facts, { volts, current: demand.current, heldA: total, inrushA: makes }, tables);
   }
-  if (loads === 0 || total < 0.05) rows.push(...wettingRows(ratings, demand, total, tables));
-  if (loads === 0) return rows;
+  if (total > 0 && (loads === 0 || total < 0.05)) rows.push(...wettingRows(ratings, demand, total, tables));
+  if (loads + makesA === 0) return rows;
   if (ratings.carryA !== undefined)
     rows.push(atMost(total, ratings.carryA, { asks: 'carries', unit: 'A', rating: 'carry', source: 'nameplate' }));
   if (ratings.isWorkedDead)
@@ -220,7 +222,7 @@ export function poleClasses(ratings: PoleRatings, demand: PoleDemand, tables: Ta
   }
   if (demand.current === 'DC') return [...rows, ...dcRows(ratings, demand, total, tables)];
   const classed: Row[] = [];
-  if (demand.motorRunA > 0) {
+  if (demand.motorRunA + demand.motorLockedA > 0) {
     const run = demand.motorRunA + demand.electronicsA + (ratings.pilotCode ? 0 : demand.coilHeldA);
     classed.push(...motorRows(ratings, run, demand.motorLockedA, volts, tables, lookShare));
   }
