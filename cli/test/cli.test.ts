@@ -118,6 +118,14 @@ describe('sizing from the command line', () => {
       0,
       'GOOD',
     ],
+    // a print as it stands, told back; what it does not say of a motor is not cleared
+    [
+      ['contact', '--load', 'coil', '--amps', '0.2', '--inrush', '1.8', '--volts', '120', '--print', '10A 250VAC 30VDC B300'],
+      0,
+      'read: 10 A resistive at 250 V AC',
+    ],
+    [['contact', '--load', 'motor', '--amps', '6', '--volts', '120', '--print', '10A 250VAC'], 1, 'CANNOT-CLEAR'],
+    [['contact', '--load', 'coil', '--amps', '0.2', '--volts', '120', '--print', 'SPDT'], 2, ''],
     // the volts on the part are asked for as well: nothing is cleared without
     [
       ['contact', '--load', 'motor', '--amps', '24', '--inrush', '130', '--volts', '240', '--motor', '30', '--locked', '150'],

@@ -28,7 +28,9 @@ import {
   nemaSizeFor,
   notKnown,
   poleLife,
+  ratingFigures,
   readCoilPrint,
+  readRatingPrint,
   rowOf,
   type Sized,
   sizeDcSupply,
@@ -91,6 +93,7 @@ export const sizeFacts = {
   hp240: typed,
   lamp: typed,
   peak: typed,
+  print: words,
   ac15: typed,
   carry: typed,
   make: typed,
@@ -249,25 +252,31 @@ const contact: Question = (facts) => {
     return notKnown(lacking(facts, { amps: 'amps', volts: 'volts', load: 'kind of load' }));
   const inrush = numberOf(facts, 'inrush');
   const locked = inrush ?? amps * 6;
+  // what is typed apart counts before what the print says
+  const print = facts.print === undefined ? undefined : readRatingPrint(facts.print);
+  if (facts.print !== undefined && !print)
+    throw new NotUnderstood('print', 'holds no figure; type it as printed, such as 10A 250VAC 30VDC B300');
+  const given = {
+    motorA: numberOf(facts, 'motor'),
+    lockedA: numberOf(facts, 'locked'),
+    resistiveA: numberOf(facts, 'resistive'),
+    ac3A: numberOf(facts, 'ac3'),
+    hp120: numberOf(facts, 'hp120'),
+    hp240: numberOf(facts, 'hp240'),
+    lampA: numberOf(facts, 'lamp'),
+    peakA: numberOf(facts, 'peak'),
+    pilotCode: facts.pilot,
+    dcCode: facts.dcpilot,
+    ac15A: numberOf(facts, 'ac15'),
+    carryA: numberOf(facts, 'carry'),
+    makeA: numberOf(facts, 'make'),
+    dcA: numberOf(facts, 'dcamps'),
+    dcV: numberOf(facts, 'dcvolts'),
+    mostV: numberOf(facts, 'rated'),
+  };
+  const said = Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined));
   const rows = judgePole(
-    {
-      motorA: numberOf(facts, 'motor'),
-      lockedA: numberOf(facts, 'locked'),
-      resistiveA: numberOf(facts, 'resistive'),
-      ac3A: numberOf(facts, 'ac3'),
-      hp120: numberOf(facts, 'hp120'),
-      hp240: numberOf(facts, 'hp240'),
-      lampA: numberOf(facts, 'lamp'),
-      peakA: numberOf(facts, 'peak'),
-      pilotCode: facts.pilot,
-      dcCode: facts.dcpilot,
-      ac15A: numberOf(facts, 'ac15'),
-      carryA: numberOf(facts, 'carry'),
-      makeA: numberOf(facts, 'make'),
-      dcA: numberOf(facts, 'dcamps'),
-      dcV: numberOf(facts, 'dcvolts'),
-      mostV: numberOf(facts, 'rated'),
-    },
+    { ...(print ? ratingFigures(print) : {}), ...said },
     {
       ...NO_DEMAND,
       volts,

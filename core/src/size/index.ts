@@ -30,6 +30,7 @@ export { pilotLimits } from './pilotDuty';
 export type { PoleDemand } from './pole';
 export { judgePole, lampUnits, NO_DEMAND, poleClasses, sharedRow } from './pole';
 export { practiceSchema } from './practiceSchema';
+export { type PrintedRating, type RatingPrint, type RatingQuestion, ratingFigures, readRatingPrint } from './ratingPrint';
 export type { Asks, Rating, Row } from './row';
 export { atMost, voltsRow } from './row';
 

@@ -2,8 +2,8 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Device, FieldFacts } from '#core/circuit';
 import { type DeviceFamily, familyList, familyNamed, familyOf, printed, type StockPart } from '#core/devices';
-import { readCoilPrint } from '#core/size';
-import { tellCoilPrint, tellPrintDoubts } from '#core/words';
+import { ratingFigures, readCoilPrint, readRatingPrint } from '#core/size';
+import { tellCoilPrint, tellPrintDoubts, tellRatingDoubts, tellRatingPrint } from '#core/words';
 import { NameplateForm } from '../plates/NameplateForm';
 import { useDocument } from '../store/select';
 import { Choice } from '../ui/Choice';
@@ -84,7 +84,8 @@ export function HandPart({ device, hand, onChange }: Props) {
     return onChange({ ...hand, print, nameplate: { ...rest, ...fields } });
   };
   const ratings = Object.entries(family.fields).filter(
-    ([name, facts]) => !isCoilField(name) && facts.kind === 'number' && (facts.optional || !facts.typical),
+    ([name, facts]) =>
+      !isCoilField(name) && (facts.kind === 'number' ? facts.optional || !facts.typical : facts.optional === true && name !== 'base'),
   );
   const sameRatings = () =>
     onChange({
@@ -175,7 +176,12 @@ export function HandPart({ device, hand, onChange }: Props) {
           ))}
         </Choice>
       </Flex>
-      <Label>Ratings</Label>
+      <Label>Ratings, as printed on it</Label>
+      <RatingsTyped
+        key={`${device.id} ${hand.family}`}
+        family={family}
+        onRead={(read) => onChange({ ...hand, nameplate: { ...hand.nameplate, ...read } })}
+      />
       <Button type="button" onClick={sameRatings}>
         Same print as the old one
       </Button>
@@ -204,5 +210,42 @@ function Told({ print }: { print: string }) {
         </Box>
       ))}
     </Box>
+  );
+}
+
+/** A rating's print, typed as it stands: what is read is told back and entered, what is not understood is said. */
+function RatingsTyped({ family, onRead }: { family: DeviceFamily; onRead: (read: StockPart['nameplate']) => void }) {
+  const [print, setPrint] = useState('');
+  const read = print.trim() === '' ? undefined : readRatingPrint(print);
+  const figures = Object.entries(read ? ratingFigures(read) : {});
+  const fits = ([name, value]: (typeof figures)[number]): boolean => {
+    const facts = Object.hasOwn(family.fields, name) ? family.fields[name] : undefined;
+    return facts !== undefined && (facts.kind !== 'choice' || facts.choices?.includes(String(value)) === true);
+  };
+  const enter = () => read && onRead(Object.fromEntries(figures.filter(fits).map(([name, value]) => [name, printed(value)])));
+  const spare = figures.filter((one) => !fits(one));
+  return (
+    <>
+      <Flex align="center" gap="6px" mb="6px" fontSize="14px">
+        <label htmlFor="hand-ratings">typed</label>
+        <Field
+          id="hand-ratings"
+          w="230px"
+          textAlign="left"
+          value={print}
+          placeholder="10A 250VAC 30VDC B300"
+          onChange={({ target }) => setPrint(target.value)}
+          onBlur={enter}
+          onKeyDown={(event) => event.key === 'Enter' && enter()}
+        />
+      </Flex>
+      {print.trim() !== '' && (
+        <Box fontSize="13px" mb="6px" role="status">
+          {read ? `Read: ${tellRatingPrint(read)}.` : `"${print}" holds no figure. Type it as printed, such as 10A 250VAC or T2A L 250V.`}
+          {read && tellRatingDoubts(read).map((doubt) => <Box key={doubt}>{doubt}</Box>)}
+          {spare.length > 0 && <Box>Not entered, this kind has no place for it: {spare.map(([, value]) => value).join(', ')}.</Box>}
+        </Box>
+      )}
+    </>
   );
 }

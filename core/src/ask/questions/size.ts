@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { rowView } from '#core/bench';
 import { fine } from '#core/circuit';
-import { type FusesSized, readCoilPrint, type Sized } from '#core/size';
-import { tellBlind, tellCoilPrint, tellFigure, tellPrintDoubts, tellSized } from '#core/words';
+import { type FusesSized, readCoilPrint, readRatingPrint, type Sized } from '#core/size';
+import { tellBlind, tellCoilPrint, tellFigure, tellPrintDoubts, tellRatingDoubts, tellRatingPrint, tellSized } from '#core/words';
 import { lineKind } from '../line';
 import { SIZE_NAMES, sizeFacts, sizeQuestions } from '../sizing';
 
@@ -12,8 +12,16 @@ export const size = lineKind({
   answer({ what, ...facts }) {
     const sized = sizeQuestions[what](facts);
     const print = facts.coil === undefined ? undefined : readCoilPrint(facts.coil);
+    const rating = facts.print === undefined ? undefined : readRatingPrint(facts.print);
     return sized.ok
-      ? fine({ ...sizedView(sized.value), ...(print ? { read: tellCoilPrint(print), doubts: tellPrintDoubts(print) } : {}) })
+      ? fine({
+          ...sizedView(sized.value),
+          ...(print
+            ? { read: tellCoilPrint(print), doubts: tellPrintDoubts(print) }
+            : rating
+              ? { read: tellRatingPrint(rating), doubts: tellRatingDoubts(rating) }
+              : {}),
+        })
       : sized;
   },
 });

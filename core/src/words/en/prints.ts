@@ -1,4 +1,4 @@
-import type { CoilPrint, PrintQuestion } from '#core/size';
+import type { CoilPrint, PrintedRating, PrintQuestion, RatingPrint, RatingQuestion } from '#core/size';
 import { figures } from '#core/units';
 
 const QUESTIONS: { readonly [Q in PrintQuestion]: string } = {
@@ -29,5 +29,46 @@ export function tellCoilPrint({ current, points, dualLowV, sealedVa, inrushVa, w
 /** What of a print is to be asked, and what was not understood. */
 export const tellPrintDoubts = ({ asks, left }: CoilPrint): string[] => [
   ...asks.map((one) => QUESTIONS[one]),
+  ...(left.length > 0 ? [`Not understood, and left out: ${left.join(' ')}.`] : []),
+];
+
+const RATING_QUESTIONS: { readonly [Q in RatingQuestion]: string } = {
+  'AC or DC': 'AC or DC is not said: read as AC, and never taken for DC.',
+  'which speed': 'Its speed is not said: see whether it is fast or time delay.',
+  'inductive of which kind': 'An inductive figure without its power factor: kept out, since nothing here is judged by it.',
+  'volts not printed': 'No volts are in it: read them as well, nothing over 30 V is cleared without.',
+};
+
+const USES: { readonly [O in PrintedRating['of']]: string } = {
+  resistive: 'resistive',
+  motor: 'motor',
+  locked: 'locked rotor',
+  lamp: 'lamps',
+  inductive: 'inductive',
+  'AC-1': 'AC-1',
+  'AC-3': 'AC-3',
+  'AC-15': 'AC-15',
+  'DC-13': 'DC-13',
+  thermal: 'carried',
+  least: 'least load',
+  hp: '',
+  fuse: 'rating',
+  breaks: 'breaks',
+};
+
+function tellRating({ of, value, volts, current, at }: PrintedRating): string {
+  const amount = of === 'hp' ? `${figures(value)} hp` : of === 'least' ? `${figures(value)} mA` : `${figures(value)} A`;
+  return [amount, USES[of], at ?? '', volts === undefined ? '' : `at ${figures(volts)} V${current ? ` ${current}` : ''}`]
+    .filter(Boolean)
+    .join(' ');
+}
+
+/** What was read of a contact's, a fuse's or a breaker's print, told back: `10 A resistive at 250 V AC, B300`. */
+export const tellRatingPrint = ({ ratings, codes, curve }: RatingPrint): string =>
+  [...ratings.map(tellRating), ...codes, ...(curve ? [curve] : [])].join(', ');
+
+/** What of it is to be asked, and what was not understood. */
+export const tellRatingDoubts = ({ asks, left }: RatingPrint): string[] => [
+  ...asks.map((one) => RATING_QUESTIONS[one]),
   ...(left.length > 0 ? [`Not understood, and left out: ${left.join(' ')}.`] : []),
 ];
