@@ -1,11 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import { type Point, terminalIdSchema } from '#core/circuit';
+import { isLooseEnd, type Point, terminalIdSchema } from '#core/circuit';
 import { drain } from '#core/explore';
+import { EARTH_NODE, graphOf } from '#core/graph';
 import { planNetwork } from '#core/network';
 import { grouped } from '#core/units';
 import { DEMO, demo } from '../testing/demo';
+import { rowPanel } from '../testing/panel';
 import { believed } from './belief';
+import { costOf } from './cost';
 import { byBestNext, halfSplit, INFERENCE_NOISE, offScale, posterior, predictedVolts, predicting, type Test } from './index';
+import { pairsOf } from './pairs';
 import { verdictOf } from './verdict';
 
 const studied = (name: string, also: readonly Pick<Test, 'red' | 'black'>[] = []) => {
@@ -95,4 +99,65 @@ it.each(DEMO)('%s: what is seen that no suspect explains is told, and keeps anyt
 
 it('what is believed is more than the least, and no less', () => {
   expect(believed(new Float64Array([0, 0.1, 0.5, 0.4]), 0.1)).toEqual([2, 3]);
+});
+
+describe('what a test costs the hand', () => {
+  const at = (volts: number) => ({ toEarthAt: () => volts }) as unknown as Parameters<typeof costOf>[0];
+  const [red, black] = [terminalIdSchema.parse('dA:1'), terminalIdSchema.parse('dB:1')];
+  const test: Test = { red, black, mode: 'vac' };
+  it.each([
+    [0, 0],
+    [30, 0],
+    [31, 0.4],
+    [150, 0.4],
+    [151, 0.8],
+    [277, 0.8],
+  ])('%i V to earth: %f for the danger', (volts, danger) => {
+    expect(costOf(at(volts), test, { red, black })).toBeCloseTo(danger, 9);
+    expect(costOf(at(volts), test, { red })).toBeCloseTo(danger + 0.1, 9);
+    expect(costOf(at(volts), test, {})).toBeCloseTo(danger + 0.2, 9);
+  });
+});
+
+describe('pairs of a circuit with more points than are read each against each', () => {
+  const plan = planNetwork(rowPanel(300));
+  const points = plan.points.filter((one) => !isLooseEnd(one) && plan.wiresAt(one).length > 0);
+  const back = points.find((one) => one === terminalIdSchema.parse('dT1:C')) ?? points[3]!;
+  const pairs = pairsOf(plan, points, [back]);
+  const keys = new Set(pairs.map(([i, j]) => `${i} ${j}`));
+  const { systemOf } = graphOf(plan);
+  const place = (one: Point) => points.indexOf(one);
+  it('each once, the smaller place first, in order, of points that are there', () => {
+    expect(points.length).toBeGreaterThan(200);
+    expect(keys.size).toBe(pairs.length);
+    expect(pairs.every(([i, j]) => i < j && j < points.length && Number.isInteger(i))).toBe(true);
+    expect(pairs).toEqual([...pairs].sort(([a, b], [c, d]) => a - c || b - d));
+    expect(pairs.length).toBeLessThan(points.length * 6);
+  });
+  it('every point of its supply against the way back, and across every wire', () => {
+    const own = systemOf(plan.nodeOf(back));
+    for (const one of points)
+      if (one !== back && systemOf(plan.nodeOf(one)) === own)
+        expect(keys.has([place(one), place(back)].sort((a, b) => a - b).join(' '))).toBe(true);
+    const first = new Map<number, number>();
+    points.forEach((one, index) => {
+      if (!first.has(plan.nodeOf(one))) first.set(plan.nodeOf(one), index);
+    });
+    for (const { nodes } of plan.conductors) {
+      const ends = nodes.map((node) => first.get(node)!).sort((a, b) => a - b);
+      expect(ends[0] === ends[1] || keys.has(ends.join(' '))).toBe(true);
+    }
+  });
+  it('up to two hundred points are read each against each of its supply', () => {
+    const few = points.slice(0, 200);
+    const all = pairsOf(plan, few, []);
+    const spanned = few
+      .flatMap((a, i) => few.slice(i + 1).map((b) => [a, b] as const))
+      .filter(([a, b]) => {
+        const [one, other] = [systemOf(plan.nodeOf(a)), systemOf(plan.nodeOf(b))];
+        return one === other || one === systemOf(EARTH_NODE) || other === systemOf(EARTH_NODE);
+      });
+    expect(all).toHaveLength(spanned.length);
+    expect(pairsOf(plan, points.slice(0, 201), []).length).toBeLessThan(all.length);
+  });
 });
