@@ -147,6 +147,7 @@ const broken: readonly [
   ['transformer-fuse', 'Q2', [set('dF2', 'ratingA', 3)], 'dF2', 'danger'],
   ['transformer-fuse', 'Q1', [set('dF1', 'ratingA', 1)], 'dF1', 'look'],
   ['transformer-fuse', 'Q6', [set('dF2', 'ratingA', 10)], 'dF2', 'danger'],
+  ['transformer-fuse', 'Q1', [], 'dT1', 'look', undefined, []],
   ['conductor-ampacity', 'Q2', [resize('Q2', wireAt('Q2', 'dF1:T1', 'dQ1:L1').id, 14)], 'dF1', 'danger'],
   ['overcurrent-device', 'Q5', [set('dF1', 'ratingA', 15)], 'dF1', 'danger'],
   ['overcurrent-device', 'Q5', [set('dF1', 'ratingA', 20)], 'dF1', 'look'],

@@ -162,7 +162,7 @@ export function claimOf(family: string, field: FieldName): Claim {
   if (facts.typical) return because('a usual figure stands in, told as assumed');
   if (row.group === 'protection' && field === 'mostV' && row.fields.curve)
     return because('every part of its kind holds as much, up to a figure of its table');
-  if (SAID_BY_CODE.includes(field) && row.fields.pilotCode?.typical)
+  if (row.group !== 'protection' && SAID_BY_CODE.includes(field) && row.fields.pilotCode?.typical)
     return because('its code, usual for its kind, stands in, told as assumed');
   return claim;
 }

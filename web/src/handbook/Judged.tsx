@@ -31,8 +31,8 @@ export function Judged({ shown }: { shown: readonly ClaimLine[] }) {
       {shown.map((line) => (
         <Box
           key={`${line.label} ${line.families[0]}`}
-          display={{ base: 'block', md: 'grid' }}
-          gridTemplateColumns="230px 1fr"
+          display="grid"
+          gridTemplateColumns="minmax(110px, 230px) 1fr"
           gap="12px"
           py="4px"
           fontSize="14px"

@@ -223,7 +223,8 @@ function RatingsTyped({ family, onRead }: { family: DeviceFamily; onRead: (read:
     return facts !== undefined && (facts.kind !== 'choice' || facts.choices?.includes(String(value)) === true);
   };
   const enter = () => read && onRead(Object.fromEntries(figures.filter(fits).map(([name, value]) => [name, printed(value)])));
-  const spare = figures.filter((one) => !fits(one));
+  const taken = new Set(figures.filter(fits).map(([, value]) => value));
+  const spare = new Set(figures.flatMap(([, value]) => (taken.has(value) ? [] : [value])));
   return (
     <>
       <Flex align="center" gap="6px" mb="6px" fontSize="14px">
@@ -243,7 +244,7 @@ function RatingsTyped({ family, onRead }: { family: DeviceFamily; onRead: (read:
         <Box fontSize="13px" mb="6px" role="status">
           {read ? `Read: ${tellRatingPrint(read)}.` : `"${print}" holds no figure. Type it as printed, such as 10A 250VAC or T2A L 250V.`}
           {read && tellRatingDoubts(read).map((doubt) => <Box key={doubt}>{doubt}</Box>)}
-          {spare.length > 0 && <Box>Not entered, this kind has no place for it: {spare.map(([, value]) => value).join(', ')}.</Box>}
+          {spare.size > 0 && <Box>Not entered, this kind has no place for it: {[...spare].join(', ')}.</Box>}
         </Box>
       )}
     </>

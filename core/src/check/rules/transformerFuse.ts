@@ -1,5 +1,5 @@
 import type { Device } from '#core/circuit';
-import { fusesAt, isWired, type PlannedPart } from '#core/graph';
+import { EARTH_NODE, endsOfBranch, fusesAt, graphOf, isWired, type PlannedPart, reached } from '#core/graph';
 import { type Fuse, fullVolts, isBond, isKind, type Transformer } from '#core/kinds';
 import { schoolOf } from '#core/schools';
 import { type FusesSized, figureOf, type Row, sizeTransformerFuses } from '#core/size';
@@ -9,6 +9,7 @@ import type { Study } from '../study';
 
 export type FuseTold =
   | { readonly code: 'none'; readonly leg: 'hot' | 'common' }
+  | { readonly code: 'no primary fuse'; readonly supply: Device }
   | {
       readonly code: 'row';
       readonly row: Row;
@@ -20,14 +21,52 @@ export type FuseTold =
     }
   | { readonly code: 'in the common leg'; readonly transformer: Device };
 
+const share = ({ is = 0, limit = 1 }: Opinion<FuseTold>): number => is / limit;
+
 type PlannedFuse = PlannedPart & { readonly part: Fuse };
 
 /** Fuses in the legs of a control transformer. */
 export const fuseRule = ruleOf<FuseTold>()({
   id: 'transformer-fuse',
   source: 'NEC 450.3(B), 430.72(C), Chapter 9 Table 11(A), from memory; leg by school',
-  find: (study) => study.exploration.plan.parts.filter(isKind('transformer')).flatMap((planned) => judgeFuses(study, planned)),
+  find: (study) => {
+    const all = study.exploration.plan.parts.filter(isKind('transformer')).flatMap((planned) => judgeFuses(study, planned));
+    // a primary fuse that several transformers share is told once, for the one that it protects least
+    const worst = new Map<string, Opinion<FuseTold>>();
+    for (const one of all) {
+      const key = `${one.about[0]?.id} ${one.key}`;
+      const before = worst.get(key);
+      if (!before || share(one) > share(before)) worst.set(key, one);
+    }
+    return [...worst.values()];
+  },
 });
+
+/** The supply that a hot end of the primary reaches with no fuse and no breaker on the way; undefined: each is guarded, or reaches none. */
+function unguardedFrom(
+  { exploration: { plan } }: Study,
+  { device, part }: PlannedPart & { readonly part: Transformer },
+): Device | undefined {
+  const graph = graphOf(plan);
+  const hot = new Map(
+    plan.parts
+      .filter(isKind('source'))
+      .flatMap((source) =>
+        source.part.role === 'mains' && source.part.volts !== 0
+          ? [[plan.nodeAt(source.device.id, source.part.a), source.device] as const]
+          : [],
+      ),
+  );
+  const starts = part.primary.filter(({ mark }) => isWired(plan, device.id, mark)).map(({ mark }) => plan.nodeAt(device.id, mark));
+  const guards = new Set(plan.parts.filter(isKind('fuse')).map(({ firstBranch }) => firstBranch));
+  const lets = (branch: number): boolean => !guards.has(branch) && ['wire', 'joint', 'pass'].includes(at(plan.branches, branch).role);
+  const metal = reached(starts, (node) =>
+    graph
+      .branchesAt(node)
+      .flatMap((index) => (lets(index) ? endsOfBranch(at(plan.branches, index)).filter((end) => end !== EARTH_NODE) : [])),
+  );
+  return [...metal].map((node) => hot.get(node)).find((source) => source !== undefined);
+}
 
 function judgeFuses(study: Study, planned: PlannedPart & { readonly part: Transformer }): Opinion<FuseTold>[] {
   const { plan } = study.exploration;
@@ -42,7 +81,15 @@ function judgeFuses(study: Study, planned: PlannedPart & { readonly part: Transf
   const fuse = onHot[0] ?? onCommon[0];
   const leg = onHot.length > 0 ? 'hot' : 'common';
   const school = schoolOf(study.practice, 'fuseLeg');
-  if (!fuse) return [{ about: [device], key: 'none', verdict: 'look', told: { code: 'none', leg: school === 'hot' ? 'hot' : 'common' } }];
+  const supply = unguardedFrom(study, planned);
+  const noPrimary: Opinion<FuseTold>[] = supply
+    ? [{ about: [device], key: 'no primary', verdict: 'look', told: { code: 'no primary fuse', supply } }]
+    : [];
+  if (!fuse)
+    return [
+      ...noPrimary,
+      { about: [device], key: 'none', verdict: 'look', told: { code: 'none', leg: school === 'hot' ? 'hot' : 'common' } },
+    ];
   const sized = sizeTransformerFuses(
     {
       va: part.va,
@@ -64,6 +111,7 @@ function judgeFuses(study: Study, planned: PlannedPart & { readonly part: Transf
     primaryMostA: figureOf(sized, 'primary fuse, largest usual'),
   });
   return [
+    ...noPrimary,
     ...sized.rows
       .filter(({ verdict }) => verdict === 'danger' || verdict === 'look')
       .map((row) => ({

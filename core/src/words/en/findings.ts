@@ -351,6 +351,13 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
         reason: 'No fuse is wired to either end of the secondary.',
         remedy: `Fit one in the ${told.leg === 'hot' ? 'hot leg' : 'common'} at the transformer, unless it is inherently limited.`,
       };
+    if (told.code === 'no primary fuse')
+      return {
+        title: `${tag}'s primary has no fuse`,
+        consequence: 'A winding that shorts is cleared by whatever stands further up, late or not at all.',
+        reason: `From ${told.supply.tag} no fuse and no breaker is on the way to it.`,
+        remedy: 'A fuse in each hot leg of the primary, by its kind of transformer; or see what protects it further up.',
+      };
     if (told.code === 'in the common leg')
       return {
         title: `${tag} is in the common leg`,
