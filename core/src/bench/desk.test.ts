@@ -111,6 +111,13 @@ describe('the meter', () => {
     expect([ghost.floats, ghost.words.includes('low-Z')]).toEqual([true, true]);
     expect(look(30_000, { ...between('X1:6', 'X1:2'), mode: 'loz' }).reading!.value).toBeLessThan(1);
   });
+  // a secondary that is bonded nowhere: its own volts are firm, and those to anything else ride on leakage
+  it('floating is a fact of the pair', () => {
+    const { look, between } = desk('L4', [powered]);
+    const own = look(5000, between('T1:24', 'T1:C')).reading!;
+    expect([own.floats, own.value! > 24]).toEqual([false, true]);
+    expect(look(5000, between('T1:24', 'G1:N')).reading!.floats).toBe(true);
+  });
   it('clamps a wire', () => {
     const { circuit, look } = desk('Q1', cooling);
     const wire = Object.values(circuit.conductors).find(({ number, size }) => number === '205' && 'awg' in size && size.awg === 8)!;

@@ -1,6 +1,6 @@
 import type { Circuit, Point } from '#core/circuit';
 import { EARTH_NODE } from '#core/graph';
-import { BEEP_OHMS, branchAmpsRms, floatingNodes, type MeterMode, pairVolts, readOhms, readVolts } from '#core/network';
+import { areTied, BEEP_OHMS, branchAmpsRms, floatingNodes, type MeterMode, pairVolts, readOhms, readVolts } from '#core/network';
 import { type Moment, type Rig, settleMoment, showOhms } from '#core/sequence';
 
 /** A circuit at a moment. */
@@ -59,7 +59,7 @@ const VOLT_UNITS = { vac: 'V AC', vdc: 'V DC', loz: 'V low-Z' } as const;
 function voltsReading(real: Stand, healthy: Stand, red: number, black: number, mode: keyof typeof VOLT_UNITS): ReadingFacts {
   const show = (stand: Stand) => {
     settleMoment(stand.rig, stand.moment);
-    return { volts: readVolts(stand.rig.nets, mode, red, black), floats: isFloating(stand, red) || isFloating(stand, black) };
+    return { volts: readVolts(stand.rig.nets, mode, red, black), floats: isLoose(stand, red, black) };
   };
   const [now, should] = [show(real), show(healthy)];
   const isWrong = isOff(now.volts, should.volts, TOLERANCE.volts) || now.floats !== should.floats;
@@ -101,6 +101,12 @@ function ohmsReading(real: Stand, healthy: Stand, red: number, black: number, mo
     beeps: mode === 'beep' ? now < BEEP_OHMS : undefined,
   };
 }
+
+/** Volts between points that no metal joins ride on leakage and on the meter itself. */
+const isLoose = ({ rig }: Stand, one: number, other: number): boolean => {
+  const [net] = rig.nets;
+  return net === undefined || !areTied(rig.plan, net, one, other);
+};
 
 const isFloating = ({ rig }: Stand, node: number): boolean => {
   const [net] = rig.nets;

@@ -33,5 +33,8 @@ export function floatingNodes(plan: NetworkPlan, net: Net): Uint8Array {
   return floats;
 }
 
+/** Whether metal joins two nodes, whatever either has to earth: between two ends of a winding that floats the volts are firm. */
+export const areTied = (plan: NetworkPlan, net: Net, one: number, other: number): boolean => tiesOf(plan, net).areJoined(one, other);
+
 /** Whether a branch lets nothing through but leakage. */
 export const isOpenBranch = (net: Net, branch: number): boolean => siemensOf(net, branch) <= OPEN_SIEMENS * 1.01;

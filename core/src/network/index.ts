@@ -1,6 +1,6 @@
 export type { Fault, WireFault } from './faults';
 export { faultsOf, faultsOfPart, isSameFault, parseFault, spellFault } from './faults';
-export { floatingNodes, isOpenBranch } from './floating';
+export { areTied, floatingNodes, isOpenBranch } from './floating';
 export type { Net } from './live';
 export {
   acrossBranch,

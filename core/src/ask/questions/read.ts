@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { fine, type Result, wrong } from '#core/circuit';
-import { branchAmpsRms, floatingNodes, readOhms, readVolts } from '#core/network';
+import { areTied, branchAmpsRms, pairVolts, readOhms, readVolts } from '#core/network';
 import { showOhms } from '#core/sequence';
 import { lineKind } from '../line';
 import { allOf, readPair } from '../spelled';
@@ -42,20 +42,29 @@ function clamp({ rig: { plan, nets } }: Standing, number: string): Result<LineRe
   return fine({ read: number, value: Math.max(...wires.map(({ branch }) => branchAmpsRms(nets, branch))), unit: 'A', floats: false });
 }
 
+/** Under this across the leads it is dead enough for ohms. */
+const DEAD_V = 1;
+
 function between({ rig, frame }: Standing, spelled: string, meter: Exclude<(typeof METERS)[number], 'amp'>): Result<LineReading> {
   const { plan } = rig;
   const pair = readPair(plan.circuit, spelled);
   if (!pair.ok) return pair;
   const [red, black] = [plan.nodeOf(pair.value[0]), plan.nodeOf(pair.value[1])];
   if (meter === 'ohm') {
+    const live = pairVolts(rig.nets, red, black);
+    if (live > DEAD_V)
+      return wrong({
+        code: 'live',
+        at: spelled,
+        message: `${live.toFixed(1)} V stand between ${spelled}: ohms are read dead. Isolate it, and prove it dead.`,
+      });
     const value = readOhms(showOhms(rig, frame.moment), red, black);
     return fine({ read: spelled, value: Number.isFinite(value) ? value : null, unit: 'Ω', floats: false });
   }
-  const floating = rig.nets[0] ? floatingNodes(plan, rig.nets[0]) : undefined;
   return fine({
     read: spelled,
     value: readVolts(rig.nets, meter, red, black),
     unit: 'V',
-    floats: floating?.[red] === 1 || floating?.[black] === 1,
+    floats: rig.nets[0] === undefined || !areTied(plan, rig.nets[0], red, black),
   });
 }

@@ -12,7 +12,7 @@ export interface CoilTold {
 /** A coil against the volts it gets. */
 export const coilRule = ruleOf<CoilTold>()({
   id: 'coil-window',
-  source: 'IEC 60947-4-1 limits of operation, NEMA ICS 1; bands between are common practice',
+  source: 'IEC 60947-4-1 and NEMA ICS 1 for AC, IEC 61810-1 for DC relays; bands between are common practice',
   find: ({ coils }) =>
     coils
       .filter(({ verdict }) => verdict !== 'good')

@@ -23,6 +23,9 @@ export type DeviceTold =
 
 type PlannedFuse = PlannedPart & { readonly part: Fuse };
 
+/** The smallest standard branch device, NEC 240.6(A); under it fuses are for control. */
+const SMALLEST_BRANCH_A = 15;
+
 /** What is on the mains side of a control circuit. */
 const MAINS_V = 50;
 
@@ -66,7 +69,9 @@ function againstLoad({ practice, circuit, tables }: Study, { fuse, ratingA, amps
   const rules = rulesOf(practice, circuit.practice);
   const needsA = rules === 'na' && isContinuous ? 1.25 * amps : amps;
   if (needsA <= ratingA * (1 + 1e-9)) return [];
-  const fitA = nextSize(rules === 'na' ? tables.sizesNec : tables.sizesMcb, needsA);
+  // a small fuse stays one: what its winding or its primary allows is another rule's business
+  const sizes = ratingA < SMALLEST_BRANCH_A ? tables.sizesSmallFuse : rules === 'na' ? tables.sizesNec : tables.sizesMcb;
+  const fitA = nextSize(sizes, needsA);
   return [
     {
       about: [fuse.device],

@@ -9,7 +9,7 @@ export interface ServesTold {
 
 const isPartOf = (one: readonly DeviceId[], other: readonly DeviceId[]): boolean => one.every((id) => other.includes(id));
 
-/** Poles of one contactor on different loads: each is judged apart, and a weld takes both. */
+/** Poles of one contactor on different loads: each is judged apart, and a weld takes both. An isolator is there to take all. */
 export const groupsRule = ruleOf<ServesTold>()({
   id: 'poles-serve-apart',
   source: 'common practice',
@@ -17,7 +17,7 @@ export const groupsRule = ruleOf<ServesTold>()({
     const power = new Set(
       plan.parts
         .filter(isKind('contact'))
-        .filter(({ part }) => part.duty === 'power')
+        .filter(({ part }) => part.duty === 'power' && !part.ratings.isWorkedDead)
         .map(({ index }) => index),
     );
     const byDevice = grouped(

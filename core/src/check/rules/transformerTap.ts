@@ -2,6 +2,9 @@ import { isWired } from '#core/graph';
 import { isKind } from '#core/kinds';
 import { ruleOf } from '../finding';
 
+/** Less than this share of its volts feeds nothing. */
+const FED_SHARE = 0.05;
+
 /** A tap that is not the line's: every volt behind it is off by the same share. */
 export const tapRule = ruleOf<{ readonly idleV: number; readonly tap: string; readonly ratio: number }>()({
   id: 'transformer-tap',
@@ -10,13 +13,20 @@ export const tapRule = ruleOf<{ readonly idleV: number; readonly tap: string; re
     plan.parts.filter(isKind('transformer')).flatMap(({ index, device, part }) => {
       const seen = transformers.get(index);
       const tap = part.primary.filter(({ mark }) => isWired(plan, device.id, mark)).at(-1);
-      if (!seen || !tap || seen.highestV === 0) return [];
+      if (!seen || !tap || seen.idleV === 0) return [];
       const ratio = seen.idleV > 0 ? seen.highestV / seen.idleV : 1;
       if (ratio > 0.9 && ratio < 1.08) return [];
       return [
         {
           about: [device],
-          verdict: ratio >= 1.5 ? ('block' as const) : ratio >= 1.25 || ratio < 0.8 ? ('danger' as const) : ('look' as const),
+          verdict:
+            ratio < FED_SHARE
+              ? ('cannot-clear' as const)
+              : ratio >= 1.5
+                ? ('block' as const)
+                : ratio >= 1.25 || ratio < 0.8
+                  ? ('danger' as const)
+                  : ('look' as const),
           told: { idleV: seen.idleV, tap: tap.mark, ratio },
           is: seen.highestV,
           limit: seen.idleV * (ratio >= 1.08 ? 1.08 : 0.9),

@@ -39,7 +39,7 @@ interface Speeds {
   readonly plusFirst?: string;
 }
 
-/** Guaranteed pick-up by IEC 60947-4-1 and NEMA ICS 1 (0.85 AC, 0.80 DC relay); typical pick-up and drop-out common practice. */
+/** Guaranteed pick-up by IEC 60947-4-1 and NEMA ICS 1 (0.85, AC) and IEC 61810-1 (0.80, DC relay); typical pick-up and drop-out common practice. */
 export const coil = (
   plate: Plate<CoilField>,
   a: string,

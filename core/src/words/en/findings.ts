@@ -98,7 +98,7 @@ const LIMITS = {
 
 const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
   valid: ({ told }) => ({
-    title: told.message,
+    title: told.message.replace(/\.$/, ''),
     consequence: 'Part of the circuit cannot be computed.',
     reason: told.message,
     remedy: 'Mend the document as said.',
@@ -165,7 +165,7 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
     const tags = [...new Set(told.through.flatMap((id) => (id === told.source.id ? [] : (circuit.devices[id]?.tag ?? []))))];
     return {
       title: `${told.source.tag} is short-circuited${tags.length ? ` through ${listed(tags)}` : ' by a wire'}`,
-      consequence: 'Whatever is weakest burns or opens; do not energize.',
+      consequence: 'Whatever is weakest burns or opens.',
       reason: `Two of its ends are joined with no load between, ${tellCalls(circuit, finding.calls)}: ${[...new Set(way)].join(', ')}. ${is} flow.`,
       remedy: 'Do not energize. Take this way apart: one thing on it belongs elsewhere, or a load is missing.',
     };
@@ -283,12 +283,18 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
       };
     const { row, contact, serves, breaksV } = told;
     const rating = tellRating(row.rating);
+    const served = serves.map((id) => tagOf(circuit, id)).join(', ');
     const isKnown = row.limit !== undefined;
     const what = outcome(row);
     return {
-      title: isKnown ? `${tag} ${contact}: ${is} against ${limit} ${rating}` : `${tag} ${contact}: no ${rating} rating`,
+      title: isKnown ? `${tag} ${contact}: ${is} against ${limit} ${rating}` : `${tag} ${contact}: ${rating} not read`,
       consequence: isKnown ? what.consequence : 'Nobody can say whether this contact lasts.',
-      reason: `${capital(tellAsks(row.asks))} for ${serves.map((id) => tagOf(circuit, id)).join(', ')} at ${volts(breaksV)}: ${amount(row.is, row.unit)}.`,
+      reason:
+        serves.length === 0 || row.asks === 'carries'
+          ? `${amount(row.is, row.unit)} flow through it${serves.length === 0 ? ', beside another way to the same load' : ''}.`
+          : row.unit === 'V'
+            ? `${amount(row.is, row.unit)} stand across it as it opens ${served}.`
+            : `${capital(tellAsks(row.asks))} for ${served} at ${volts(breaksV)}: ${amount(row.is, row.unit)}.`,
       remedy: isKnown ? what.remedy : `Read the ${rating} figure on the part and enter it.`,
     };
   },
@@ -320,12 +326,21 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
           remedy: 'A load for these volts, or the volts for this load.',
         },
 
-  'transformer-tap': ({ tag, told: { idleV, tap, ratio }, is }) => ({
-    title: `${tag} gives ${is} where ${volts(idleV)} belong`,
-    consequence: ratio >= 1 ? 'Everything behind it runs hot; the core saturates.' : 'Coils behind it sag below their pull-in.',
-    reason: `The line is on the ${tap} tap at ${Math.round(ratio * 100)} % of it.`,
-    remedy: 'Measure the line and move the lead to its tap; cap the others.',
-  }),
+  'transformer-tap': ({ tag, told: { idleV, tap, ratio }, is }) =>
+    ratio < 0.05
+      ? unread(
+          tag,
+          'its primary is never fed',
+          'What hangs on it gets nothing, and nobody has seen it work.',
+          `In no state that was tried does its secondary give more than ${is}.`,
+          'Follow both ends of its primary to the supply.',
+        )
+      : {
+          title: `${tag} gives ${is} where ${volts(idleV)} belong`,
+          consequence: ratio >= 1 ? 'Everything behind it runs hot; the core saturates.' : 'Coils behind it sag below their pull-in.',
+          reason: `The line is on the ${tap} tap at ${Math.round(ratio * 100)} % of it.`,
+          remedy: 'Measure the line and move the lead to its tap; cap the others.',
+        },
 
   'transformer-load': ({ tag, told, finding, is }) =>
     told.code === 'unread'
@@ -402,14 +417,17 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
           title: `${tag} of ${told.ratingA} A for ${amount(told.amps, 'A')}${goesOn ? ' that go on for hours' : ''}`,
           consequence: 'It opens in service.',
           reason: goesOn ? `A continuous load counts 125 %: ${amount(told.needsA, 'A')}.` : `${amount(told.amps, 'A')} run through it.`,
-          remedy: `${String(told.fitA ?? 'a larger')} A, with the wire for it.`,
+          remedy:
+            told.ratingA < 15
+              ? `Find what draws it. ${told.fitA === undefined ? 'A larger one' : `${told.fitA} A`} only where the winding and the wire allow it; else less hangs on it, or a larger transformer.`
+              : `${told.fitA === undefined ? 'A larger one' : `${told.fitA} A`}, with the wire for it.`,
         };
       }
       case 'motor':
         return {
           title: `${tag} of ${told.ratingA} A is large for ${told.motor.tag}`,
           consequence: 'A short in the motor is cleared late.',
-          reason: `${told.by} ${told.mostA} A and the others’ ${amount(told.othersA, 'A')}.`,
+          reason: `${capital(told.by)} ${told.mostA} A and the others’ ${amount(told.othersA, 'A')}.`,
           remedy: 'A smaller device that still rides the start.',
         };
       case 'wire':
@@ -465,7 +483,10 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
     return {
       title: `${tag} serves ${groups.map(({ loads }) => loads).join(' and ')}: one weld takes both`,
       consequence: 'An armature held by one welded pole keeps the other load on as well.',
-      reason: groups.map(({ contacts, loads }) => `${contacts} for ${loads}`).join('; '),
+      reason: groups
+        .map(({ contacts, loads }) => `${contacts} for ${loads}`)
+        .join('; ')
+        .concat('.'),
       remedy: 'Two contactors where the loads must stop apart.',
     };
   },

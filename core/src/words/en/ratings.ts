@@ -30,7 +30,10 @@ export function tellGuard({ told, tag, is, limit }: Said<'guard-rating'>): Findi
   return row.unit === 'V'
     ? {
         title: `${tag}: ${is} against ${limit} rated volts`,
-        consequence: 'The arc goes on inside it after it has opened.',
+        consequence:
+          row.verdict === 'look'
+            ? 'By less than a tenth: a supply that is high, or one made for the next lower volts.'
+            : 'The arc goes on inside it after it has opened.',
         reason: `${is} stand across it once it is open.`,
         remedy: 'One that is rated for these volts.',
       }
