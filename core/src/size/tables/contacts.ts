@@ -7,7 +7,7 @@ export const acCategories = tableOf(
     mark: 'memory',
     unit: '× rated A',
     keyed: 'category',
-    note: 'A load needs a contact of its own category or one that covers it: AC-1 amps say nothing of AC-3.',
+    note: 'A load needs a contact of its own category or one that covers it: AC-1 amps say nothing of AC-3. AC-3, AC-4 and AC-8 are tested at power factor 0.35 above 100 A.',
   },
   `make break pf load
 AC-1  1.5 1.5 0.8  resistive,_slightly_inductive
@@ -19,7 +19,7 @@ AC-5b 1.5 1.5 1    filament_lamps
 AC-7a 1.5 1.5 0.8  household,_slightly_inductive
 AC-7b 8   6   0.45 household_motors
 AC-8a 6   6   0.45 hermetic_compressor,_manual_reset
-AC-8b 6   6   0.35 hermetic_compressor,_automatic_reset
+AC-8b 6   6   0.45 hermetic_compressor,_automatic_reset
 AC-12 1   1   0.9  resistive,_optocoupler_inputs
 AC-13 2   1   0.65 solid-state_via_transformer
 AC-14 6   1   0.3  electromagnets_up_to_72_VA
