@@ -11,10 +11,13 @@ import { transformerCell } from './cells/transformer';
 import { exposureOf } from './exposure';
 import { mapTerminals } from './mapping';
 import type { Place } from './place';
+import { inPlace, meetsBase } from './replacing';
 import { wordFor } from './word';
 
 /** Judges one part for the place, without a solve: the pairs make its coil a division, the demands make its poles a comparison. */
-function judgeCandidate(place: Place, part: StockPart): Candidate {
+function judgeCandidate(place: Place, stocked: StockPart): Candidate {
+  const part = inPlace(place.device, stocked);
+  const meets = meetsBase(place.device, part);
   const tables = tablesFor(place.practice);
   const usual = Math.max(0, ...place.pairs.map(({ openV }) => openV));
   const mapping = mapTerminals(place.circuit, place.device, part, {
@@ -33,8 +36,16 @@ function judgeCandidate(place: Place, part: StockPart): Candidate {
     ...Object.values(cells).map((one) => one.verdict),
     stockProblems(part).length > 0 ? 'cannot-clear' : 'good',
     mapping.lost.length > 0 ? 'danger' : 'good',
+    meets ? 'good' : 'block',
   ]);
-  return { part, verdict, word: wordFor(cells, verdict, mapping), cells, mapping, exposure: seen?.exposure };
+  return {
+    part: stocked,
+    verdict,
+    word: meets ? wordFor(cells, verdict, mapping) : 'does not fit',
+    cells,
+    mapping,
+    exposure: seen?.exposure,
+  };
 }
 
 /** One part for the place, by the quick way where the place has a coil, else put in and solved. */

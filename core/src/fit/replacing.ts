@@ -1,6 +1,26 @@
 import { type Circuit, type Device, deviceOf, type EditChange, markOf, terminalId } from '#core/circuit';
-import { asDevice, type StockPart } from '#core/devices';
+import { asDevice, type FieldName, familyNamed, plateField, type StockPart } from '#core/devices';
 import type { Mapping } from './mapping';
+
+/** What stays when a part goes: the base in the panel is the place's, not the part's. */
+const OF_THE_PLACE: readonly FieldName[] = ['base', 'baseA', 'baseV'];
+
+/** A part as it would stand in the place: with what stays there. */
+export function inPlace(device: Device, part: StockPart): StockPart {
+  const fields = familyNamed(part.family)?.fields ?? {};
+  const stays = OF_THE_PLACE.flatMap((name) => {
+    const held = plateField(device, name);
+    return held && Object.hasOwn(fields, name) ? [[name, held] as const] : [];
+  });
+  return stays.length === 0 ? part : { ...part, nameplate: { ...part.nameplate, ...Object.fromEntries(stays) } };
+}
+
+/** Whether a plug-in part meets the base that is there; one whose base nobody has read meets any. */
+export function meetsBase(device: Device, part: StockPart): boolean {
+  const base = plateField(device, 'base')?.value;
+  const pins = plateField(part, 'pins')?.value ?? familyNamed(part.family)?.fields.pins?.typical?.value;
+  return base === undefined || pins === undefined || base === pins;
+}
 
 /**
  * The changes that put a part in a device's place: leads off, old part out, new part in under the same tag, leads on.
@@ -18,7 +38,7 @@ export function replacing(circuit: Circuit, device: Device, part: StockPart, map
     const to = mapping.marks.get(mark);
     return to === undefined ? [] : [{ type: 'moveEnd', conductor: wire.id, end: index, to: terminalId(device.id, to) }];
   });
-  const fitted: Device = { ...asDevice(part, device), title: device.title, notes: device.notes, fitted: part.title };
+  const fitted: Device = { ...asDevice(inPlace(device, part), device), title: device.title, notes: device.notes, fitted: part.title };
   return [
     ...off,
     { type: 'removeDevice', device: device.id },

@@ -30,7 +30,7 @@ export function Judged({ shown }: { shown: readonly ClaimLine[] }) {
       </Box>
       {shown.map((line) => (
         <Box
-          key={`${line.label} ${line.families[0]}`}
+          key={`${line.label} ${line.families[0]} ${judgedBy(line)}`}
           display="grid"
           gridTemplateColumns="minmax(110px, 230px) 1fr"
           gap="12px"
