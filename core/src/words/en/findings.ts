@@ -2,26 +2,14 @@ import type { Finding, RuleId, Told } from '#core/check';
 import type { Circuit, DeviceId } from '#core/circuit';
 import { type FieldName, familyOf } from '#core/devices';
 import type { CoilIll, Row } from '#core/size';
-import { amount, capital, percent, spellSize, volts } from '#core/units';
+import { amount, capital, volts } from '#core/units';
 import { tellCalls } from './calls';
 import { tellCoilReason } from './coils';
-import type { FindingWords } from './findingWords';
+import { type FindingWords, type Said, unread } from './findingWords';
 import { listed, tagOf } from './points';
 import { tellBetween, tellGuard, tellJoint } from './ratings';
 import { tellAsks, tellRating } from './rows';
-import { tellSized } from './sized';
-
-type FindingBy<R extends RuleId> = Extract<Finding, { rule: R }>;
-
-interface Said<R extends RuleId> {
-  readonly circuit: Circuit;
-  readonly finding: FindingBy<R>;
-  readonly told: Told<R>;
-  /** tag of the device it is about */
-  readonly tag: string;
-  readonly is: string;
-  readonly limit: string;
-}
+import { SUPPLY_WORDS } from './supplyFindings';
 
 const REFIT = 'Do not energize. Fit a coil for the volts that are here.';
 
@@ -59,13 +47,6 @@ const COIL_CONSEQUENCES: { readonly [W in CoilDoes]?: string } = {
 
 /** Words of the gauge that want a verb in a sentence. */
 const ADJECTIVES: readonly CoilDoes[] = ['dead', 'high', 'not guaranteed', 'reversed'];
-
-const unread = (tag: string, title: string, consequence: string, reason: string, remedy: string): FindingWords => ({
-  title: `${tag}: ${title}`,
-  consequence,
-  reason,
-  remedy,
-});
 
 /** `an 11-pin`, `a 14-blade`. */
 const article = (base: string): string => `${/^(8|11)-/.test(base) ? 'an' : 'a'} ${base}`;
@@ -326,137 +307,7 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
           remedy: 'A load for these volts, or the volts for this load.',
         },
 
-  'transformer-tap': ({ tag, told: { idleV, tap, ratio }, is }) =>
-    ratio < 0.05
-      ? unread(
-          tag,
-          'its primary is never fed',
-          'What hangs on it gets nothing, and nobody has seen it work.',
-          `In no state that was tried does its secondary give more than ${is}.`,
-          'Follow both ends of its primary to the supply.',
-        )
-      : {
-          title: `${tag} gives ${is} where ${volts(idleV)} belong`,
-          consequence: ratio >= 1 ? 'Everything behind it runs hot; the core saturates.' : 'Coils behind it sag below their pull-in.',
-          reason: `The line is on the ${tap} tap at ${Math.round(ratio * 100)} % of it.`,
-          remedy: 'Measure the line and move the lead to its tap; cap the others.',
-        },
-
-  'transformer-load': ({ tag, told, finding, is }) =>
-    told.code === 'unread'
-      ? unread(
-          tag,
-          'rating unknown',
-          'Nobody can say whether it carries its load.',
-          'The VA are not read.',
-          'Read the VA on the label and enter them.',
-        )
-      : {
-          title: `${tag} carries ${is} of ${told.va}`,
-          consequence: finding.verdict === 'danger' ? 'It overheats and its volts sag.' : 'Little is left for a later load or a hot day.',
-          reason: `${is} are held at once.`,
-          remedy: 'A larger transformer, or fewer loads on it.',
-        },
-
-  'transformer-fuse'({ tag, told, is, limit }) {
-    if (told.code === 'none')
-      return {
-        title: `${tag} has no secondary fuse`,
-        consequence: 'A short behind it burns the winding.',
-        reason: 'No fuse is wired to either end of the secondary.',
-        remedy: `Fit one in the ${told.leg === 'hot' ? 'hot leg' : 'common'} at the transformer, unless it is inherently limited.`,
-      };
-    if (told.code === 'no primary fuse')
-      return {
-        title: `${tag}'s primary has no fuse`,
-        consequence: 'A winding that shorts is cleared by whatever stands further up, late or not at all.',
-        reason: `From ${told.supply.tag} no fuse and no breaker is on the way to it.`,
-        remedy: 'A fuse in each hot leg of the primary, by its kind of transformer; or see what protects it further up.',
-      };
-    if (told.code === 'in the common leg')
-      return {
-        title: `${tag} is in the common leg`,
-        consequence: 'A hot wire on the frame passes it; blown, every terminal still stands live to frame.',
-        reason: `${told.transformer.tag}'s common is bonded at the transformer.`,
-        remedy: 'Move it to the hot leg, or accept it in job practice and label it.',
-      };
-    const { row, sized, fitA, primaryA = Number.NaN, primaryMostA } = told;
-    const title = `${tag}: ${is} against ${limit} (${tellRating(row.rating)})`;
-    if (row.asks === 'primary fuse')
-      return {
-        title,
-        consequence: 'A winding that shorts is cleared late.',
-        reason: `Too large: ${percent((row.is ?? 0) / primaryA)} of the primary’s ${amount(primaryA, 'A')}.`,
-        remedy: `At most ${amount(primaryMostA, 'A')}, and enough to ride the transformer’s inrush.`,
-      };
-    const fit = `Fit ${amount(fitA, 'A')}.`;
-    return row.verdict === 'danger'
-      ? { title, consequence: 'A winding burns out from a slow overload well below it.', reason: tellSized(sized), remedy: fit }
-      : {
-          title,
-          consequence: 'It may blow at full load.',
-          reason: `At its rating the secondary gives ${amount(row.limit, 'A')}.`,
-          remedy: fit,
-        };
-  },
-
-  'conductor-ampacity': ({ told, is }) => ({
-    title: `Wire ${told.number} is too thin`,
-    consequence: 'Its insulation ages and burns.',
-    reason: `${is} through ${spellSize(told.size)}.`,
-    remedy: `A thicker wire by the tables${told.rules === 'na' ? ' (NEC)' : ' (IEC)'}.`,
-  }),
-
-  'overcurrent-device'({ tag, told }) {
-    switch (told.code) {
-      case 'unread':
-        return unread(tag, 'rating unknown', 'Nobody can say what it protects.', 'Its amps are not read.', 'Read the rating and enter it.');
-      case 'load': {
-        const goesOn = told.needsA > told.amps;
-        return {
-          title: `${tag} of ${told.ratingA} A for ${amount(told.amps, 'A')}${goesOn ? ' that go on for hours' : ''}`,
-          consequence: 'It opens in service.',
-          reason: goesOn ? `A continuous load counts 125 %: ${amount(told.needsA, 'A')}.` : `${amount(told.amps, 'A')} run through it.`,
-          remedy:
-            told.ratingA < 15
-              ? `Find what draws it. ${told.fitA === undefined ? 'A larger one' : `${told.fitA} A`} only where the winding and the wire allow it; else less hangs on it, or a larger transformer.`
-              : `${told.fitA === undefined ? 'A larger one' : `${told.fitA} A`}, with the wire for it.`,
-        };
-      }
-      case 'motor':
-        return {
-          title: `${tag} of ${told.ratingA} A is large for ${told.motor.tag}`,
-          consequence: 'A short in the motor is cleared late.',
-          reason: `${capital(told.by)} ${told.mostA} A and the others’ ${amount(told.othersA, 'A')}.`,
-          remedy: 'A smaller device that still rides the start.',
-        };
-      case 'wire':
-        return {
-          title: `${tag} of ${told.ratingA} A on ${spellSize(told.size)}`,
-          consequence: 'A slow overload heats the wire before the device opens.',
-          reason: `Wire ${told.number} may have at most ${told.mostA} A before it.`,
-          remedy: 'A smaller device or a thicker wire; a tap to a control circuit may be shorter than the rule asks.',
-        };
-    }
-  },
-
-  'overload-setting': ({ tag, told }) =>
-    told.code === 'unread'
-      ? unread(
-          tag,
-          'setting unknown',
-          'Nobody can say whether it guards the motor.',
-          'The dial is not read.',
-          'Read the setting and enter it.',
-        )
-      : {
-          title: `${tag} is set to ${told.settingA} A for ${told.motor.tag}'s ${told.runA} A`,
-          consequence: told.isHigh ? 'The motor burns out before it trips.' : 'It trips at full load.',
-          reason: told.isHigh
-            ? `${percent(told.settingA / told.runA)} of the nameplate${told.rules === 'na' ? `; service factor ${told.serviceFactor ?? 'not read'}` : ''}.`
-            : 'Below the running amps.',
-          remedy: `Set it to the nameplate, ${told.runA} A.`,
-        },
+  ...SUPPLY_WORDS,
 
   'insulation-in-sheath': ({ told, is }) => ({
     title: `${told.cable}: core ${told.number} is insulated for ${told.insulationV} V beside ${is}`,
