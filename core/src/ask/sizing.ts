@@ -291,7 +291,12 @@ const contact: Question = (facts) => {
   const life = poleLife(rows);
   return {
     verdict,
-    said: { code: verdict === 'good' ? 'takes it' : verdict === 'cannot-clear' ? 'a rating is missing' : 'look at the rows' },
+    said:
+      verdict === 'good'
+        ? { code: 'takes it' }
+        : verdict === 'cannot-clear'
+          ? { code: 'a rating is missing' }
+          : { code: 'rows', rows: rows.filter((row) => row.verdict === verdict) },
     figures: life
       ? [
           figure('operations', life.operations, '', 'typical; in proportion to the amps broken'),

@@ -99,6 +99,9 @@ function acOnDc(coil: CoilFacts, volts: number, { lowV }: CoilPoint): OnSupply {
   );
 }
 
+/** A nominal line under this share of the print leaves less than the usual 10 % of a low line above the guaranteed pick-up. Common practice. */
+const LITTLE_TO_SPARE = 0.9;
+
 /**
  * A coil's print against a supply: kind first, then frequency, then volts. Flux is V over f.
  * @param basis whether the volts are a line's nominal ones or were measured at the coil as it is called
@@ -131,18 +134,25 @@ export function coilOn(coil: CoilFacts, supply: CoilSupply, basis: Basis = 'nomi
   // inside a range the share of its low end is shown; what decided, elsewhere
   const shown = judged.ratio === 1 && low > 1.1 ? low : judged.ratio;
   if (judged.word === 'high, normal on light load') return told('good', { code: 'coil high, normal on light load' }, judged.band, shown);
-  return told(judged.verdict, { code: 'coil', word: judged.word, band: judged.band, isGentle: judged.isGentle }, judged.band, shown, [
-    { ...figure('rated', match.lowV, 'V', 'print'), ...(match.highV > match.lowV ? { to: match.highV } : {}) },
-    figure('guaranteed from', floor * lowV, 'V', 'IEC 60947-4-1'),
-    figure('takes at most', 1.1 * highV, 'V', 'IEC 60947-4-1'),
-    ...(inrushTimes !== undefined && low < 0.75
-      ? [
-          figure('current over held, stuck open', low * inrushTimes, '×', 'r·k'),
-          figure('heat over held, stuck open', (low * inrushTimes) ** 2, '×', '(r·k)²'),
-        ]
-      : []),
-    figure('heat, steady', judged.ratio ** 2, '×', 'r²'),
-  ]);
+  const isTight = coil.current === 'AC' && basis === 'nominal' && judged.verdict === 'good' && low < LITTLE_TO_SPARE;
+  return told(
+    isTight ? 'look' : judged.verdict,
+    isTight ? { code: 'coil with little to spare' } : { code: 'coil', word: judged.word, band: judged.band, isGentle: judged.isGentle },
+    judged.band,
+    shown,
+    [
+      { ...figure('rated', match.lowV, 'V', 'print'), ...(match.highV > match.lowV ? { to: match.highV } : {}) },
+      figure('guaranteed from', floor * lowV, 'V', 'IEC 60947-4-1'),
+      figure('takes at most', 1.1 * highV, 'V', 'IEC 60947-4-1'),
+      ...(inrushTimes !== undefined && low < 0.75
+        ? [
+            figure('current over held, stuck open', low * inrushTimes, '×', 'r·k'),
+            figure('heat over held, stuck open', (low * inrushTimes) ** 2, '×', '(r·k)²'),
+          ]
+        : []),
+      figure('heat, steady', judged.ratio ** 2, '×', 'r²'),
+    ],
+  );
 }
 
 /** Ohms of the same frame's coil for other volts at equal VA: by the square of the volts. */

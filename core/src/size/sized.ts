@@ -138,9 +138,9 @@ export type Missing =
 export type Said =
   | { readonly code: 'not known'; readonly missing: readonly Missing[]; readonly heldAsksVa?: number | undefined }
   | { readonly code: 'coil'; readonly word: CoilWord; readonly band: CoilBandCode; readonly isGentle: boolean }
-  | { readonly code: 'coil high, normal on light load' | 'AC coil on DC holds' | CoilIll }
+  | { readonly code: 'coil high, normal on light load' | 'coil with little to spare' | 'AC coil on DC holds' | CoilIll }
   | { readonly code: 'carries it' | 'too thin' }
-  | { readonly code: 'takes it' | 'a rating is missing' | 'look at the rows' }
+  | { readonly code: 'takes it' | 'a rating is missing' }
   | { readonly code: 'wrong kind of output'; readonly switches: string; readonly coil: string }
   | { readonly code: 'relay between'; readonly row: Row }
   | { readonly code: 'drives it' }
@@ -159,7 +159,7 @@ export type Said =
   | { readonly code: 'fuse too large'; readonly ratio: number; readonly secondaryA: number }
   | { readonly code: 'fit a fuse'; readonly amps: number | undefined }
   | { readonly code: 'fuse fits' | 'fuse fits, in the common' }
-  | { readonly code: 'fuse rows'; readonly rows: readonly Row[] }
+  | { readonly code: 'rows'; readonly rows: readonly Row[] }
   | { readonly code: 'arrives'; readonly volts: number; readonly of: number; readonly needs: number }
   | { readonly code: 'longest run'; readonly metres: number | undefined }
   | { readonly code: 'leak holds it' | 'leak lets it go' }

@@ -318,7 +318,7 @@ export function sizeTransformerFuses(facts: ProtectionFacts, tables: Tables = TA
           ? { code: 'fuse fits' }
           : legNote === 'look' && worst === 'good'
             ? { code: 'fuse fits, in the common' }
-            : { code: 'fuse rows', rows: rows.filter((row) => row.verdict !== 'good') };
+            : { code: 'rows', rows: rows.filter((row) => row.verdict !== 'good') };
   return {
     verdict,
     said,

@@ -47,13 +47,13 @@ const WORDS: Words = {
   'not known': ({ missing, heldAsksVa }) =>
     `${tellMissing(missing)}${heldAsksVa === undefined ? '' : ` Held load asks for ${heldAsksVa} VA.`}`,
   coil: ({ band, isGentle }) => (isGentle && GENTLE[band]) || BANDS[band],
+  'coil with little to spare': 'Pulls in, with little to spare: on a low line and a hot day it may not, or falls out.',
   'coil high, normal on light load': 'High, normal on light load. Judge it with the coil called.',
   'AC coil on DC holds': 'An AC coil on DC that is small enough to hold, not to pull in.',
   'carries it': 'Carries it.',
   'too thin': 'Too thin.',
   'takes it': 'Takes it.',
   'a rating is missing': 'Cannot clear: a rating is missing.',
-  'look at the rows': 'Look at the rows.',
   'wrong kind of output': ({ switches, coil }) => `This output switches ${switches}; the coil is ${coil}.`,
   'relay between': ({ row }) =>
     `Fit a relay between: ${tellAsks(row.asks)} ${amount(row.is, row.unit)} against ${amount(row.limit, row.unit)}.`,
@@ -75,11 +75,11 @@ const WORDS: Words = {
   'fit a fuse': ({ amps }) => (amps === undefined ? 'No listed fuse is small enough.' : `Fit ${amps} A.`),
   'fuse fits': 'Fits.',
   'fuse fits, in the common': 'Fits, but in the common leg it misses an earth fault.',
-  'fuse rows': ({ rows }) =>
+  rows: ({ rows }) =>
     rows
       .map(
         (row) =>
-          `${tellAsks(row.asks).replace(/^./, (first) => first.toUpperCase())}: ${amount(row.is, 'A')} against ${amount(row.limit, 'A')}.`,
+          `${tellAsks(row.asks).replace(/^./, (first) => first.toUpperCase())}: ${amount(row.is, row.unit)} against ${amount(row.limit, row.unit)}.`,
       )
       .join(' '),
   arrives: ({ volts, of, needs }) => `${amount(volts, 'V')} arrive of ${amount(of, 'V')}; ${amount(needs, 'V')} are needed.`,
