@@ -136,7 +136,7 @@ export function coilOn(coil: CoilFacts, supply: CoilSupply, basis: Basis = 'nomi
   if (judged.word === 'high, normal on light load') return told('good', { code: 'coil high, normal on light load' }, judged.band, shown);
   const isTight = coil.current === 'AC' && basis === 'nominal' && judged.verdict === 'good' && low < LITTLE_TO_SPARE;
   return told(
-    isTight ? 'look' : judged.verdict,
+    judged.verdict,
     isTight ? { code: 'coil with little to spare' } : { code: 'coil', word: judged.word, band: judged.band, isGentle: judged.isGentle },
     judged.band,
     shown,
