@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { type Circuit, type FieldFacts, processIdSchema } from '#core/circuit';
-import { claimLines, claimOf, type FieldName, familyList, partsOf } from '#core/devices';
+import { claimLines, claimOf, type FamilyName, type FieldName, familyList, partsOf } from '#core/devices';
 import { explore } from '#core/explore';
 import type { Contact, Part } from '#core/kinds';
 import { edited, set } from '../testing/edits';
@@ -159,7 +159,7 @@ const plateOf = (name: string, print: Plate): Plate => {
 };
 
 const partsIn = (name: string, plate: Plate): readonly Part[] =>
-  partsOf(Object.values(rigged({ X: [name as never, plate] }, []).devices)[0]!);
+  partsOf(Object.values(rigged({ X: [name as FamilyName, plate] }, []).devices)[0]!);
 
 /** Supplies that a part needs for itself: its coil, its electronics, its movement. */
 function feeds(name: string, plate: Plate): Wire[] {
@@ -207,7 +207,12 @@ const baseOf = (name: string): Plate => {
 function contactRig(name: string, field: FieldName): Circuit | undefined {
   const asked = (name === 'thermostat-powered' ? AT_24_V : name === 'output-transistor' ? ON_24_V_DC : CONTACT_RIGS)[field];
   if (!asked) return undefined;
-  const plate = plateOf(name, { ...asked.print, starts: 'automatic', ...baseOf(name) });
+  const plate = plateOf(name, {
+    ...asked.print,
+    starts: 'automatic',
+    ...baseOf(name),
+    ...(name === 'photocell' && asked.isDc ? { ratedV: asked.volts } : {}),
+  });
   const parts = partsIn(name, plate);
   const wants: Contact['form'] = field.includes('Nc') ? 'NC' : 'NO';
   const all = parts.filter((part): part is Contact => part.kind === 'contact');
@@ -229,7 +234,11 @@ function contactRig(name: string, field: FieldName): Circuit | undefined {
       : asked.volts === 240
         ? ['G3:L', 'G3:N']
         : ['G1:L', 'G1:N'];
-  const own = feeds(name, plate);
+  // a contact that switches its own supply has direct current when that is direct
+  const shares = asked.isDc === true && feeds(name, plate).some(([, to]) => to === `X:${contact.a}`);
+  const own = feeds(name, plate).map(
+    ([from, to]): Wire => (shares ? [from === 'G1:L' ? 'G2:+' : from, to === 'G1:N' ? 'G2:-' : to] : [from, to]),
+  );
   const logic: Wire[] =
     name === 'safety-relay'
       ? [
@@ -249,7 +258,7 @@ function contactRig(name: string, field: FieldName): Circuit | undefined {
       T9: ['control-transformer-24', { va: 100, bonded: 'none' }],
       S8: ['switch-1', { form: 'NO' }],
       S9: ['switch-1', { form: 'NO' }],
-      X: [name as never, plate],
+      X: [name as FamilyName, plate],
       Y: [loadFamily, loadPlate],
     },
     [
@@ -281,13 +290,13 @@ const betweenRig = (name: string): Circuit => {
       partsIn(name, plate).flatMap((part) => (part.kind === 'contact' && part.form === 'NO' ? [[part.a, part] as const] : [])),
     ).values(),
   ];
-  const load = (volts: number): [never, Plate] => ['heater' as never, { volts, watts: 554 }];
+  const load = (volts: number): [FamilyName, Plate] => ['heater' as FamilyName, { volts, watts: 554 }];
   return rigged(
     {
       G1: line(120),
       G3: ['supply-3ph-wye', { volts: 480, hz: '60' }],
       S9: ['switch-1', { form: 'NO' }],
-      X: [name as never, plate],
+      X: [name as FamilyName, plate],
       Y: load(277),
       Z: load(277),
     },
@@ -332,7 +341,7 @@ function coilRig(name: string, field: FieldName): Circuit {
       G2: ['dc-supply-module', { inputV: 120, outputV: 24 }],
       S8: ['switch-1', { form: 'NO' }],
       S9: ['push-button', { form: 'NO' }],
-      X: [name as never, plate],
+      X: [name as FamilyName, plate],
     },
     [
       ['G1:L', 'G2:L'],
@@ -355,7 +364,7 @@ function loadRig(name: string): Circuit {
   return rigged(
     {
       G1: is3 ? ['supply-3ph-wye', { volts, hz: '60' }] : line(120),
-      X: [name as never, plateOf(name, { volts, inputV: 120, outputV: 24 })],
+      X: [name as FamilyName, plateOf(name, { volts, inputV: 120, outputV: 24 })],
       Y: ['lamp', { volts: 24, watts: 5 }],
     },
     is3
@@ -380,7 +389,7 @@ function overloadedRig(name: string): Circuit {
     {
       G1: ['supply-3ph-wye', { volts: 208, hz: '60', faultA: 5000 }],
       OL: ['overload-relay', { settingA: 7.2, mostV: 300 }],
-      X: [name as never, { volts: 208, runA: 6, lockedA: 36, serviceFactor: 1.15 }],
+      X: [name as FamilyName, { volts: 208, runA: 6, lockedA: 36, serviceFactor: 1.15 }],
     },
     marks.flatMap((mark, index): Wire[] => [
       [`G1:L${index + 1}`, `OL:L${index + 1}`],
@@ -417,7 +426,7 @@ function guardRig(name: string, supply = 'supply-1ph', field?: FieldName): Circu
   return rigged(
     {
       G1: ['supply-3ph-wye', { volts: 208, hz: '60', faultA: 5000 }],
-      X: [name as never, own],
+      X: [name as FamilyName, own],
       M:
         poles === 3
           ? ['motor-3ph', { volts: 208, runA: 6, lockedA: 36, serviceFactor: 1 }]
@@ -441,13 +450,36 @@ function guardRig(name: string, supply = 'supply-1ph', field?: FieldName): Circu
   );
 }
 
+/** A fuse or a breaker on 48 V DC. */
+function directRig(name: string): Circuit {
+  const [inn, out] = name.startsWith('fuse') ? ['1', '2'] : ['L1', 'T1'];
+  return rigged(
+    {
+      G1: line(120),
+      G2: ['dc-supply-module', { inputV: 120, outputV: 48, bonded: 'no' }],
+      X: [
+        name as FamilyName,
+        { ratingA: 2, curve: name.startsWith('fuse') ? 'na-time-delay-control' : 'breaker-na', mostV: 250, dcV: 60, breaksA: 10_000 },
+      ],
+      Y: ['heater', { volts: 48, watts: 24 }],
+    },
+    [
+      ['G1:L', 'G2:L'],
+      ['G1:N', 'G2:N'],
+      ['G2:+', `X:${inn}`],
+      [`X:${out}`, 'Y:1'],
+      ['Y:2', 'G2:-'],
+    ],
+  );
+}
+
 /** The supply under test feeds a breaker and a heater. */
 function supplyRig(name: string): Circuit {
   const [hot, back] = name === 'supply-1ph' ? ['L', 'N'] : ['L1', 'L2'];
   const volts = name === 'supply-3ph-wye' ? 208 : 240;
   return rigged(
     {
-      X: [name as never, { volts, hz: '60', faultA: 5000 }],
+      X: [name as FamilyName, { volts, hz: '60', faultA: 5000 }],
       F1: ['breaker-2', { ratingA: 15, mostV: 240, breaksA: 10_000 }],
       Y: ['heater', { volts, watts: 1200 }],
     },
@@ -471,7 +503,7 @@ function transformerRig(name: string): Circuit {
   return rigged(
     {
       G1: line(name === 'signal-transformer' ? 230 : 120),
-      X: [name as never, { va: 50, primaryV: name === 'signal-transformer' ? 230 : 120, bonded: 'none' }],
+      X: [name as FamilyName, { va: 50, primaryV: name === 'signal-transformer' ? 230 : 120, bonded: 'none' }],
       F1: ['fuse-1', { ratingA: volts === 24 ? 2 : 0.5, mostV: 250 }],
       Y: ['lamp', { volts, watts: 20 }],
     },
@@ -514,7 +546,7 @@ const fanRig = (): Circuit =>
 /** A strip between a supply and a heater. */
 const jointRig = (name: string): Circuit => {
   const [mark] = familyList.find(([one]) => one === name)![1].terminals;
-  return rigged({ G1: line(120), X: [name as never, { mostV: 250, carryA: 20 }], Y: ['heater', { volts: 120, watts: 600 }] }, [
+  return rigged({ G1: line(120), X: [name as FamilyName, { mostV: 250, carryA: 20 }], Y: ['heater', { volts: 120, watts: 600 }] }, [
     ['G1:L', `X:${mark}`],
     [`X:${mark}`, 'Y:1'],
     ['Y:2', 'G1:N'],
@@ -528,6 +560,7 @@ function rigFor(name: string, field: FieldName): Circuit | undefined {
   if (name.includes('transformer')) return transformerRig(name);
   if (field === 'poleV') return betweenRig(name);
   if (field === 'onDelayS' || field === 'offDelayS') return fanRig();
+  if (field === 'dcV' && group === 'protection') return directRig(name);
   if (name === 'on-delay-two-wire') return timerRig();
   if (field.startsWith('coil')) return coilRig(name, field);
   if (field === 'serviceFactor') return overloadedRig(name);
@@ -607,7 +640,7 @@ describe('every field of every nameplate is judged, or what follows from it is',
   it.each(claimed('physics'))('%s: %s moves what the part is made of', (family, field) => {
     const plate = plateOf(family, { watts: 480, volts: 120 });
     const device = (more: Plate) => ({
-      ...Object.values(rigged({ X: [family as never, { ...plate, ...more }] }, []).devices)[0]!,
+      ...Object.values(rigged({ X: [family as FamilyName, { ...plate, ...more }] }, []).devices)[0]!,
       reads: processIdSchema.parse('vA'),
     });
     const facts = factsOf(family, field);
@@ -626,4 +659,16 @@ describe('every field of every nameplate is judged, or what follows from it is',
       ).toContain(field);
     },
   );
+});
+
+it('every contact that may break direct current has a figure for it to be read', () => {
+  const without = familyList.flatMap(([family, { fields }]) =>
+    partsIn(family, plateOf(family, {})).some(
+      (part) => part.kind === 'contact' && part.ratings.driver === undefined && !part.ratings.isWorkedDead,
+    ) && !('dcA' in fields || 'dcCode' in fields)
+      ? [family]
+      : [],
+  );
+  // its outputs stand on its own 24 V alone
+  expect(without).toEqual(['thermostat-powered']);
 });

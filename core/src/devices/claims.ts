@@ -144,6 +144,7 @@ const OF_GROUP: { readonly [G in string]?: { readonly [F in FieldName]?: Claim }
     pf: physics('how its amps add to the others'),
   },
   control: { va: physics('what its own electronics draw from the supply') },
+  protection: { dcV: limit(['guard-rating']) },
   joint: { carryA: limit(['joint-rating']) },
 };
 

@@ -8,6 +8,8 @@ import { protection } from './families/protection';
 import { relays } from './families/relays';
 import { supplies } from './families/supplies';
 import { switches } from './families/switches';
+import { thermostats } from './families/thermostats';
+import { timers } from './families/timers';
 import { type DeviceFamily, type InputFacts, readPlate } from './family';
 import { composed } from './own';
 
@@ -17,6 +19,8 @@ export const families = {
   ...protection,
   ...relays,
   ...switches,
+  ...thermostats,
+  ...timers,
   ...controls,
   ...controllers,
   ...outputs,

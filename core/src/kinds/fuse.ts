@@ -11,6 +11,7 @@ export interface Fuse extends TwoEnded {
   readonly symbol: 'fuse' | 'overload-heater' | 'breaker';
   /** printed volts, and the most amps that it opens safely */
   readonly mostV?: number | undefined;
+  readonly dcV?: number | undefined;
   readonly breaksA?: number | undefined;
   /** the input that closes it again */
   readonly resetBy?: string;

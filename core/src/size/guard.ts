@@ -9,11 +9,14 @@ export interface GuardPrint {
   readonly poles: number;
   readonly ratingA: number | undefined;
   readonly mostV: number | undefined;
+  /** printed for direct current; what is printed for AC says nothing of it */
+  readonly dcV: number | undefined;
   readonly breaksA: number | undefined;
 }
 
 /** What it stands before: the volts that it holds off once open, and the most that can flow; undefined: nobody knows the source. */
 export interface GuardPlace {
+  readonly current: 'AC' | 'DC';
   readonly volts: number;
   readonly faultA: number | undefined;
 }
@@ -42,15 +45,19 @@ export function judgeGuard(print: GuardPrint, place: GuardPlace, tables: Tables 
   const [usualV, usualA] = [volts(print, tables), breaks(print, place.volts, tables)];
   const kind = (isPrinted: boolean) => (isPrinted ? ('limit' as const) : ('typical' as const));
   const source = (isPrinted: boolean) => (isPrinted ? 'nameplate' : tables.guards.source);
-  const isVoltsRead = print.mostV !== undefined;
   const isBreakRead = print.breaksA !== undefined;
+  const isDc = place.current === 'DC';
+  const printedV = isDc ? print.dcV : print.mostV;
   // more than what all of a kind hold is no danger yet: most prints are higher, and this one has to be read
   const isExact = numberAt(tables.guards, print.curve, 'none for more volts') === 1;
-  const heldV = print.mostV ?? (usualV !== undefined && (isExact || place.volts <= 1.005 * usualV) ? usualV : undefined);
+  const holdsDc = numberAt(tables.guards, print.curve, 'on DC too') === 1;
+  const isCovered = usualV !== undefined && (!isDc || holdsDc) && (isExact || place.volts <= 1.005 * usualV);
+  const heldV = printedV ?? (isCovered ? usualV : undefined);
+  const isVoltsRead = printedV !== undefined;
   const heldA = print.breaksA ?? (usualA !== undefined && (place.faultA ?? 0) <= usualA ? usualA : undefined);
   return [
     ...voltsRow(place.volts, heldV, {
-      asks: 'breaks',
+      asks: isDc ? 'breaks DC' : 'breaks',
       rating: 'rated volts',
       source: source(isVoltsRead),
       kind: kind(isVoltsRead),

@@ -28,7 +28,7 @@ export { insulationLifeShare, lifeHoursAt, lifeYears, type PoleLife, poleLife, r
 export { formulaAmps, iecFrameFor, lockedAmps, nemaSizeFor, overloadShare, sizeMotor, tableAmps } from './motor';
 export { pilotLimits } from './pilotDuty';
 export type { PoleDemand } from './pole';
-export { judgePole, lampUnits, NO_DEMAND, poleClasses, sharedRow } from './pole';
+export { codeVolts, judgePole, lampUnits, NO_DEMAND, poleClasses, sharedRow } from './pole';
 export { practiceSchema } from './practiceSchema';
 export { type PrintedRating, type RatingPrint, type RatingQuestion, ratingFigures, readRatingPrint } from './ratingPrint';
 export type { Asks, Rating, Row } from './row';

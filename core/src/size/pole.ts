@@ -135,6 +135,7 @@ function carriesAtMost(ratings: PoleRatings, tables: Tables): number | undefined
       : (numberAt(tables.pilotAc, code[0] ?? '', 'thermal A') ?? numberAt(tables.pilotDc, code[0] ?? '', 'thermal A'));
   const { carryA, motorA, ac3A, resistiveA, lampA, ac15A, dcA, pilotCode, dcCode } = ratings;
   const figures = [motorA, ac3A, resistiveA, lampA, ac15A, dcA, thermal(pilotCode), thermal(dcCode)].filter((one) => one !== undefined);
+  if (ratings.driver !== undefined) return carryA ?? numberAt(tables.outputs, ratings.driver, 'hold A');
   return carryA ?? (figures.length > 0 ? Math.max(...figures) : undefined);
 }
 
@@ -158,9 +159,9 @@ const CLASSES = [
   'dcCode',
 ] as const satisfies readonly (keyof PoleRatings)[];
 
-/** Volts that a code such as B300 is made for. */
-const codeVolts = (code: string | undefined): number | undefined => {
-  const volts = Number(code?.slice(1));
+/** Volts that a contact's code is made for: 300 of B300. */
+export const codeVolts = ({ pilotCode }: Pick<PoleRatings, 'pilotCode'>): number | undefined => {
+  const volts = Number(pilotCode?.slice(1));
   return Number.isFinite(volts) && volts > 0 ? volts : undefined;
 };
 
@@ -168,8 +169,9 @@ const codeVolts = (code: string | undefined): number | undefined => {
 export function judgePole(ratings: PoleRatings, demand: PoleDemand, tables: Tables = TABLES): Row[] {
   const rows = poleClasses(ratings, demand, tables);
   // an output's kind has volts of its own, and its row is there already
-  if (rows.length === 0 || demand.current === 'DC' || ratings.driver !== undefined) return rows;
-  const rated = ratings.mostV ?? codeVolts(ratings.pilotCode);
+  // an isolator breaks nothing, and what it holds off counts all the same
+  if (rows.length === 0 || (demand.current === 'DC' && !ratings.isWorkedDead) || ratings.driver !== undefined) return rows;
+  const rated = ratings.mostV ?? codeVolts(ratings);
   return [...voltsRow(demand.volts, rated, { asks: 'breaks', rating: 'rated volts', source: 'nameplate' }), ...rows];
 }
 
@@ -218,7 +220,9 @@ export function poleClasses(ratings: PoleRatings, demand: PoleDemand, tables: Ta
           source: 'nameplate',
         }),
       );
-    return rows;
+    // amps that are said for AC say nothing of the arc of direct current
+    const arcV = numberAt(tables.constants, 'least dc arc V', 'value') ?? 30;
+    if (demand.current === 'AC' || volts <= arcV) return rows;
   }
   if (demand.current === 'DC') return [...rows, ...dcRows(ratings, demand, total, tables)];
   const classed: Row[] = [];

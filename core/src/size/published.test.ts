@@ -253,6 +253,7 @@ const guarded = [
       ['or × rating', '- - - 10 10 - - - - -'],
       ['by ladder', '1 1 1 - - - - - - -'],
       ['none for more volts', '- - - 1 1 1 - 1 1 1'],
+      ['on DC too', '- - - - - 1 - - - -'],
     ],
     (key, label, value) => [one(`guard ${key} ${label}`, (tables) => numberAt(tables.guards, key, label), value)],
   ),

@@ -13,6 +13,7 @@ export type Asks =
   | 'load on DC'
   | 'inductive load on DC'
   | 'breaks'
+  | 'breaks DC'
   | 'opens a fault'
   | 'between its poles'
   | 'wets the contact'

@@ -98,8 +98,7 @@ export function judgeContact(
   const rows = exposure.serves.length === 0 ? [] : [...judgePole(part.ratings, demand, tables)];
   // what flows through it beside what stops when it opens: another way feeds its loads as well, or a way that should not be there
   const strayA = exposure.runA - carriedBy(demand);
-  if (strayA > Math.max(SHARED_A, STRAY_SHARE * exposure.runA) && !part.ratings.driver)
-    rows.push(sharedRow(part.ratings, exposure.runA, tables));
+  if (strayA > Math.max(SHARED_A, STRAY_SHARE * exposure.runA)) rows.push(sharedRow(part.ratings, exposure.runA, tables));
   if (rows.length === 0) return undefined;
   return held(
     {

@@ -4,6 +4,7 @@ import type { Row } from '#core/size';
 import { must } from '#core/units';
 import { ruleOf } from '../finding';
 import { fieldsOf } from '../ratingFields';
+import { rowOpinion } from '../rowOpinion';
 
 export type PoleTold =
   | { readonly code: 'row'; readonly contact: string; readonly row: Row; readonly serves: readonly DeviceId[]; readonly breaksV: number }
@@ -15,26 +16,14 @@ export const poleRule = ruleOf<PoleTold>()({
   source: 'nameplate ratings by load class; UL 508 and IEC 60947-5-1 pilot duty from memory',
   find: ({ poles, circuit, exploration }) =>
     poles.flatMap(({ device, part, contact, rows, exposure, serves, evidence, isPartly }) => [
-      ...rows
-        .filter(({ verdict }) => verdict !== 'good')
-        .map((row) => {
-          const by = fieldsOf(row, device, must(exploration.plan.parts[part], 'a contact').part as Contact, circuit);
-          return {
-            about: [device],
-            key: `${contact}:${row.asks}`,
-            verdict: row.verdict,
-            told: { code: 'row' as const, contact, row, serves, breaksV: exposure.breaksV },
-            calls: exposure.calls,
-            is: row.is,
-            limit: row.limit,
-            limitKind: row.kind,
-            unit: row.unit,
-            source: row.source,
-            evidence,
-            by,
-            missing: row.limit === undefined ? by : [],
-          };
-        }),
+      ...rows.flatMap((row) =>
+        rowOpinion<PoleTold>(row, [device], {
+          told: { code: 'row', contact, row, serves, breaksV: exposure.breaksV },
+          calls: exposure.calls,
+          by: fieldsOf(row, device, must(exploration.plan.parts[part], 'a contact').part as Contact, circuit),
+          key: `${contact}:${row.asks}`,
+        }).map((opinion) => ({ ...opinion, evidence })),
+      ),
       ...(isPartly
         ? [
             {

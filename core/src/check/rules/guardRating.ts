@@ -1,77 +1,85 @@
-import { familyOf } from '#core/devices';
+import type { Device } from '#core/circuit';
+import { type FieldName, familyOf } from '#core/devices';
 import type { GuardExposure } from '#core/explore';
-import type { PlannedPart } from '#core/graph';
+import { isWired, type PlannedPart } from '#core/graph';
 import { type Fuse, isKind } from '#core/kinds';
 import { judgeGuard, type Row, voltsRow } from '#core/size';
+import { grouped } from '#core/units';
 import { type Opinion, ruleOf } from '../finding';
+import { rowOpinion } from '../rowOpinion';
 import type { Study } from '../study';
 
 export type GuardTold =
   | { readonly code: 'row'; readonly row: Row }
   /** the supply whose ohms nobody has read, so that nobody knows what a fault draws */
-  | { readonly code: 'supply not read'; readonly supply: string };
+  | { readonly code: 'supply not read' }
+  /** no state that was tried shows what stands before it */
+  | { readonly code: 'not seen' };
+
+type PlannedFuse = PlannedPart & { readonly part: Fuse };
 
 /** Fuses, breakers and the power side of overloads against the volts and the fault current of their place. */
 export const guardRule = ruleOf<GuardTold>()({
   id: 'guard-rating',
   source: 'NEC 110.9 and 240, IEC 60364-4-43: volts and breaking capacity at the place',
   find: (study) => {
-    const poles = study.exploration.plan.parts.filter(isKind('fuse'));
-    const first = poles.filter((one, index) => poles.findIndex(({ device }) => device === one.device) === index);
-    return first.flatMap((pole): Opinion<GuardTold>[] => {
-      const places = poles.filter(({ device }) => device === pole.device).flatMap(({ index }) => study.exploration.guards.get(index) ?? []);
-      return places.length === 0 ? [] : judged(study, pole, worst(places));
-    });
+    const { plan } = study.exploration;
+    const wired = plan.parts
+      .filter(isKind('fuse'))
+      .filter(({ device, part }) => isWired(plan, device.id, part.a) && isWired(plan, device.id, part.b));
+    return [...grouped(wired, ({ device }) => device)].flatMap(([device, poles]) => judged(study, device, poles));
   },
 });
 
-/** Of the poles of one device the most volts and the most amps. */
-const worst = (places: readonly GuardExposure[]): GuardExposure =>
-  places.reduce((one, other) => ({
-    ...(other.faultA > one.faultA ? other : one),
-    drivesV: Math.max(one.drivesV, other.drivesV),
-  }));
-
-function judged(
-  { circuit, exploration, tables }: Study,
-  { device, part }: PlannedPart & { readonly part: Fuse },
-  place: GuardExposure,
-): Opinion<GuardTold>[] {
-  const isOverload = part.symbol === 'overload-heater';
-  const print = {
-    curve: part.curve,
-    poles: Math.floor(familyOf(device, circuit).terminals.length / 2),
-    ratingA: part.ratingA,
-    mostV: part.mostV,
-    breaksA: part.breaksA,
-  };
-  const supply = guessed(exploration.plan.parts, place.fedBy);
-  const feeds = place.fedBy === undefined ? undefined : circuit.devices[place.fedBy];
-  const rows = isOverload
-    ? voltsRow(place.drivesV, part.mostV, { asks: 'breaks', rating: 'rated volts', source: 'nameplate' })
-    : judgeGuard(print, { volts: place.drivesV, faultA: supply ? undefined : place.faultA }, tables);
-  return rows.flatMap((row): Opinion<GuardTold>[] => {
-    if (row.verdict === 'good') return [];
-    const isSupply = supply !== undefined && row.asks === 'opens a fault';
-    return [
-      {
-        about: isSupply ? [supply, device] : row.asks === 'opens a fault' && feeds ? [device, feeds] : [device],
-        key: row.asks,
-        verdict: row.verdict,
-        told: isSupply ? { code: 'supply not read', supply: supply.tag } : { code: 'row', row },
-        calls: place.calls,
-        is: row.is,
-        limit: row.limit,
-        limitKind: row.kind,
-        unit: row.unit,
-        source: row.source,
-        by: isSupply ? ['faultA'] : row.unit === 'V' ? ['mostV'] : ['breaksA', 'faultA'],
-        ...(row.verdict === 'cannot-clear' ? { missing: [isSupply ? 'faultA' : row.unit === 'V' ? 'mostV' : 'breaksA'] as const } : {}),
-      },
-    ];
-  });
+/** Of the poles of one device the most volts and the most amps; two poles of two phases stand as far apart as those. */
+function placeOf({ exploration }: Study, device: Device, poles: readonly PlannedFuse[]): GuardExposure | undefined {
+  const places = poles.flatMap(({ index }) => exploration.guards.get(index) ?? []);
+  const [first, ...others] = places;
+  if (!first) return undefined;
+  const most = others.reduce((one, other) => (other.faultA > one.faultA ? other : one), first);
+  return { ...most, drivesV: Math.max(...places.map(({ drivesV }) => drivesV), exploration.joints.get(device.id)?.volts ?? 0) };
 }
 
-/** The supply whose own ohms are a guess, where one feeds this place directly: behind a transformer its windings limit what flows. */
-const guessed = (parts: readonly PlannedPart[], fedBy: GuardExposure['fedBy']) =>
-  parts.find(({ part, device }) => device.id === fedBy && part.kind === 'source' && part.isGuess === true)?.device;
+/** By which fields a row of a guard is judged. */
+const FIELDS: { readonly [A in Row['asks']]?: readonly FieldName[] } = {
+  breaks: ['mostV'],
+  'breaks DC': ['dcV'],
+  'opens a fault': ['breaksA', 'faultA'],
+};
+
+function judged(study: Study, device: Device, poles: readonly PlannedFuse[]): Opinion<GuardTold>[] {
+  const { circuit, exploration, tables } = study;
+  const [{ part } = { part: undefined }] = poles;
+  const place = placeOf(study, device, poles);
+  if (!part) return [];
+  if (!place)
+    return exploration.shorts.length > 0 ? [] : [{ about: [device], key: 'not seen', verdict: 'cannot-clear', told: { code: 'not seen' } }];
+  const supply = place.fedBy === undefined ? undefined : circuit.devices[place.fedBy];
+  const isGuess = exploration.plan.parts.some((one) => one.device === supply && one.part.kind === 'source' && one.part.isGuess === true);
+  const print = {
+    ...part,
+    mostV: part.mostV,
+    dcV: part.dcV,
+    breaksA: part.breaksA,
+    poles: Math.floor(familyOf(device, circuit).terminals.length / 2),
+  };
+  const rows =
+    part.symbol === 'overload-heater'
+      ? voltsRow(place.drivesV, part.mostV, { asks: 'breaks', rating: 'rated volts', source: 'nameplate' })
+      : judgeGuard(print, { volts: place.drivesV, current: place.current, faultA: isGuess ? undefined : place.faultA }, tables);
+  return rows.flatMap((row) => {
+    const isFault = row.asks === 'opens a fault';
+    if (isFault && isGuess && supply)
+      return rowOpinion<GuardTold>({ ...row, limit: undefined }, [supply, device], {
+        told: { code: 'supply not read' },
+        calls: place.calls,
+        by: ['faultA'],
+      });
+    const by = (FIELDS[row.asks] ?? []).filter((name) => row.limit !== undefined || name !== 'faultA');
+    return rowOpinion<GuardTold>(row, isFault && supply ? [device, supply] : [device], {
+      told: { code: 'row', row },
+      calls: place.calls,
+      by,
+    });
+  });
+}

@@ -1,7 +1,8 @@
 import { familyOf, plateNumber } from '#core/devices';
 import { atMost, type Row, voltsRow } from '#core/size';
 import { real } from '#core/units';
-import { type Opinion, ruleOf } from '../finding';
+import { ruleOf } from '../finding';
+import { rowOpinion } from '../rowOpinion';
 import type { Study } from '../study';
 
 /** Terminal strips, splices and parked leads: the volts that they keep apart and the amps that land on them. */
@@ -16,27 +17,25 @@ export const jointRule = ruleOf<{ readonly row: Row }>()({
         if (!seen) return [];
         const mostA = plateNumber(device, 'carryA');
         const rows = [
-          ...voltsRow(seen.volts, plateNumber(device, 'mostV'), { asks: 'breaks', rating: 'rated volts', source: 'nameplate' }),
+          ...voltsRow(seen.volts, plateNumber(device, 'mostV'), {
+            asks: 'breaks',
+            rating: 'rated volts',
+            source: 'nameplate, IEC 60947-7-1',
+          }),
           ...(mostA === undefined
             ? []
-            : [atMost(landedA(study, device.id), mostA, { asks: 'carries', unit: 'A', rating: 'carry', source: 'nameplate' })]),
+            : [
+                atMost(landedA(study, device.id), mostA, {
+                  asks: 'carries',
+                  unit: 'A',
+                  rating: 'carry',
+                  source: 'nameplate, IEC 60947-7-1',
+                }),
+              ]),
         ];
-        return rows
-          .filter(({ verdict }) => verdict !== 'good')
-          .map(
-            (row): Opinion<{ readonly row: Row }> => ({
-              about: [device],
-              key: row.asks,
-              verdict: row.verdict,
-              told: { row },
-              calls: seen.calls,
-              is: row.is,
-              limit: row.limit,
-              unit: row.unit,
-              by: [row.unit === 'V' ? 'mostV' : 'carryA'],
-              ...(row.verdict === 'cannot-clear' ? { missing: ['mostV'] as const } : {}),
-            }),
-          );
+        return rows.flatMap((row) =>
+          rowOpinion(row, [device], { told: { row }, calls: seen.calls, by: [row.unit === 'V' ? 'mostV' : 'carryA'] }),
+        );
       }),
 });
 

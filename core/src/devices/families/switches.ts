@@ -90,6 +90,16 @@ const byProcess = <const I extends string>(title: string, symbol: Contact['symbo
   });
 };
 
+/** Codes of UL 508 and IEC 60947-5-1 that a small control's contact may have. */
+export const PILOT_CODES = ['A600', 'A300', 'B300', 'B600', 'C300', 'D300', 'R300'];
+
+/** What a contact breaks on direct current, and at which volts: an AC figure says nothing of it. */
+export const directFields = { dcA: field.rating('On DC', 'A', 0.01, 60), dcV: field.rating('On DC, at', 'V', 1, 1000) };
+export const directOf = (plate: Plate<keyof typeof directFields>): Pick<Contact['ratings'], 'dcA' | 'dcV'> => ({
+  dcA: plate.number('dcA'),
+  dcV: plate.number('dcV'),
+});
+
 export const switches = {
   'push-button': byHand(
     'Push button',
@@ -127,4 +137,73 @@ export const switches = {
     { name: 'on', on: 'Turn on', off: 'Turn off', state: 'turned on', kind: 'maintained', rest: true },
     'NO',
   ),
+  'float-changeover': define({
+    title: 'Float switch, changeover',
+    letter: 'S',
+    group: 'switch',
+    terminals: ['COM', 'NC', 'NO'],
+    inputs: [
+      { name: 'full', on: 'Fill the tank', off: 'Draw it down', state: 'tank full', kind: 'maintained', byProcess: true, rest: false },
+    ],
+    fields: {
+      resistiveA: field.rating('Contact', 'A', 0.1, 40),
+      pilotCode: field.mark('Pilot duty', PILOT_CODES),
+      dcCode: field.dcCode(),
+      mostV: field.mostV(),
+      ...sensorFields,
+    },
+    parts: (plate) => [
+      ...sensorOf(plate),
+      ...(['NC', 'NO'] as const).map(
+        (mark): Contact => ({
+          kind: 'contact',
+          id: `COM-${mark}`,
+          a: 'COM',
+          b: mark,
+          form: mark,
+          mover: workedBy(plate, 'full'),
+          duty: 'control',
+          symbol: 'float',
+          ratings: {
+            resistiveA: plate.number('resistiveA'),
+            pilotCode: plate.text('pilotCode'),
+            dcCode: plate.text('dcCode'),
+            mostV: plate.number('mostV'),
+          },
+        }),
+      ),
+    ],
+    source: 'normal state is the float hanging: common practice, ask',
+  }),
+  'hand-off-auto': define({
+    title: 'Selector, hand–off–auto',
+    letter: 'S',
+    group: 'switch',
+    terminals: ['1', '2', '3', '4'],
+    inputs: [
+      { name: 'hand', on: 'Turn to hand', off: 'Turn to off', state: 'in hand', kind: 'maintained', group: 'position', rest: false },
+      { name: 'auto', on: 'Turn to auto', off: 'Turn to off', state: 'in auto', kind: 'maintained', group: 'position', rest: false },
+    ],
+    fields: { pilotCode: field.choice('Contact code', PILOT_CODES, 'A600'), dcCode: field.dcCode(), mostV: field.mostV() },
+    parts: (plate) =>
+      (
+        [
+          ['1', '2', 'hand'],
+          ['3', '4', 'auto'],
+        ] as const
+      ).map(
+        ([a, b, input]): Contact => ({
+          kind: 'contact',
+          id: `${a}-${b}`,
+          a,
+          b,
+          form: 'NO',
+          mover: { inputs: [input] },
+          duty: 'control',
+          symbol: 'selector',
+          ratings: { pilotCode: plate.text('pilotCode'), dcCode: plate.text('dcCode'), mostV: plate.number('mostV') },
+        }),
+      ),
+    source: 'form as printed on the part; code common practice until read',
+  }),
 };

@@ -23,6 +23,9 @@ export interface GuardExposure {
 /** A leg to its neutral has half the volts of leg to leg, or a little less. */
 const HALF = 0.45;
 
+/** Less than any amps. */
+const RESTLESS = -1;
+
 interface Kept {
   moment: Moment | undefined;
   mostA: number;
@@ -32,13 +35,13 @@ interface Kept {
 /** Watches the state in which each guard carries the most; what would flow behind it is solved there. */
 export const watchGuards: MakeWatch<ReadonlyMap<number, GuardExposure>> = (rig) => {
   const guards = rig.plan.parts.filter(isKind('fuse'));
-  const kept = new Map<number, Kept>(guards.map(({ index }) => [index, { moment: undefined, mostA: -1, calls: [] }]));
+  const kept = new Map<number, Kept>(guards.map(({ index }) => [index, { moment: undefined, mostA: Number.NEGATIVE_INFINITY, calls: [] }]));
   return {
     see({ moment }, { calls, isQuiet }) {
-      if (!isQuiet) return;
       for (const { index } of guards) {
         const one = kept.get(index);
-        const amps = partAmps(rig.nets, rig.plan, index);
+        // where nothing ever comes to rest, what was seen first has to do
+        const amps = isQuiet ? partAmps(rig.nets, rig.plan, index) : RESTLESS;
         if (one && amps > one.mostA + 1e-9) Object.assign(one, { mostA: amps, moment: copyMoment(moment), calls });
       }
     },

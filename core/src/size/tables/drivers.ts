@@ -27,17 +27,17 @@ export const guards = tableOf(
     keyed: 'kind',
     note: 'The print overrules the table. A breaker that may be of the supplementary kind breaks 200 A alone.',
   },
-  `volts volts,_more_poles breaks_A or_×_rating by_ladder none_for_more_volts
-na-time-delay-motor   250 250 1000 - 1 -
-na-time-delay-control 32  32  1000 - 1 -
-na-fast               32  32  1000 - 1 -
-iec-5x20-T            250 250 35   10 - 1
-iec-5x20-F            250 250 35   10 - 1
-blade-32              32  32  1000 - - 1
-breaker-na            120 240 200  - - -
-mcb-B                 230 400 1500 - - 1
-mcb-C                 230 400 1500 - - 1
-mcb-D                 230 400 1500 - - 1`,
+  `volts volts,_more_poles breaks_A or_×_rating by_ladder none_for_more_volts on_DC_too
+na-time-delay-motor   250 250 1000 - 1 - -
+na-time-delay-control 32  32  1000 - 1 - -
+na-fast               32  32  1000 - 1 - -
+iec-5x20-T            250 250 35   10 - 1 -
+iec-5x20-F            250 250 35   10 - 1 -
+blade-32              32  32  1000 - - 1 1
+breaker-na            120 240 200  - - - -
+mcb-B                 230 400 1500 - - 1 -
+mcb-C                 230 400 1500 - - 1 -
+mcb-D                 230 400 1500 - - 1 -`,
 );
 
 export const fuseLadder = tableOf(

@@ -11,6 +11,13 @@ interface Said<R extends 'guard-rating' | 'joint-rating' | 'between-poles'> {
 
 /** A fuse or a breaker before volts or fault amps that it is not made for. */
 export function tellGuard({ told, tag, is, limit }: Said<'guard-rating'>): FindingWords {
+  if (told.code === 'not seen')
+    return {
+      title: `${tag}: nothing was seen before it`,
+      consequence: 'Nobody can say whether it opens a fault here without bursting.',
+      reason: 'In no state that was tried does it stand before a supply at rest.',
+      remedy: 'See what keeps the circuit from coming to rest, or from its supply.',
+    };
   if (told.code === 'supply not read')
     return {
       title: `${tag}: nobody knows what a fault draws`,
@@ -22,7 +29,7 @@ export function tellGuard({ told, tag, is, limit }: Said<'guard-rating'>): Findi
   const rating = tellRating(row.rating);
   if (row.limit === undefined)
     return {
-      title: `${tag}: no ${rating} read`,
+      title: `${tag}: no ${rating}${row.asks === 'breaks DC' ? ' on DC' : ''} read`,
       consequence: 'Nobody can say whether it opens a fault here without bursting.',
       reason: row.unit === 'V' ? `${is} stand across it once it is open.` : `${is} flow when its load side is shorted.`,
       remedy: `Read the ${rating} on it and enter it.`,

@@ -1,0 +1,121 @@
+import type { Contact } from '#core/kinds';
+import { define, field, type InputFacts, type Plate } from '../family';
+import { PILOT_CODES, sensorFields, sensorOf, workedBy } from './switches';
+
+const calls = {
+  heating: {
+    name: 'heating',
+    on: 'Call for heat',
+    off: 'Stop heat call',
+    state: 'calling for heat',
+    kind: 'maintained',
+    byProcess: true,
+    rest: false,
+  },
+  cooling: {
+    name: 'cooling',
+    on: 'Call for cooling',
+    off: 'Stop cooling call',
+    state: 'calling for cooling',
+    kind: 'maintained',
+    byProcess: true,
+    rest: false,
+  },
+  fan: { name: 'fan', on: 'Call for fan', off: 'Stop fan call', state: 'calling for fan', kind: 'maintained', rest: false },
+} as const satisfies Record<string, InputFacts>;
+
+const statContact = (to: string, mover: Contact['mover'], ratings: Contact['ratings']): Contact => ({
+  kind: 'contact',
+  id: `R-${to}`,
+  a: 'R',
+  b: to,
+  form: 'NO',
+  mover,
+  duty: 'control',
+  symbol: 'thermostat',
+  ratings,
+});
+
+const statRatings = (plate: Plate<'carryA' | 'makeA' | 'mostV'>): Contact['ratings'] => ({
+  carryA: plate.certain('carryA'),
+  makeA: plate.certain('makeA'),
+  mostV: plate.number('mostV'),
+});
+
+/** A call of electronics: they must be alive, and a person or the process they read asks for it. */
+const calledBy = (plate: Pick<Plate, 'reads'>, input: string): Contact['mover'] => ({ ...workedBy(plate, input), needs: ['R-C'] });
+
+export const thermostats = {
+  'thermostat-powered': define({
+    title: 'Thermostat, powered',
+    letter: 'B',
+    group: 'control',
+    terminals: ['R', 'C', 'W', 'Y', 'G'],
+    inputs: [calls.cooling, calls.fan, calls.heating],
+    fields: {
+      va: field.typical('Own use', 'VA', 2, undefined, 0.1, 10),
+      bootS: field.typical('Starts up in', 's', 5, undefined, 0, 120),
+      worksFromV: field.typical('Works from', 'V', 18, undefined, 5, 24),
+      carryA: field.typical('Output carries', 'A', 1, undefined, 0.1, 5),
+      makeA: field.typical('Output makes', 'A', 2, undefined, 0.1, 10),
+      mostV: field.unasked(field.mostV('Rated volts of its outputs'), 'asked over 30 V alone, and its own supply has 24 V'),
+      ...sensorFields,
+    },
+    parts: (plate) => [
+      {
+        kind: 'electronics',
+        id: 'R-C',
+        a: 'R',
+        b: 'C',
+        ratedV: 24,
+        va: plate.certain('va'),
+        worksFromV: plate.certain('worksFromV'),
+        bootS: plate.certain('bootS'),
+      },
+      ...sensorOf(plate),
+      statContact('Y', calledBy(plate, 'cooling'), statRatings(plate)),
+      statContact('G', { inputs: plate.reads === undefined ? ['fan', 'cooling'] : ['fan'], needs: ['R-C'] }, statRatings(plate)),
+      statContact(
+        'W',
+        plate.reads === undefined ? calledBy(plate, 'heating') : { inputs: ['heating'], needs: ['R-C'] },
+        statRatings(plate),
+      ),
+    ],
+    source: '1 to 3 VA from R to C, outputs 1 A carry and 2 A make: common practice',
+  }),
+  'thermostat-two-wire': define({
+    title: 'Room thermostat, two wires',
+    letter: 'B',
+    group: 'control',
+    terminals: ['1', '2'],
+    inputs: [calls.heating],
+    fields: {
+      resistiveA: field.rating('Contact', 'A', 0.1, 30),
+      pilotCode: field.mark('Pilot duty', PILOT_CODES),
+      dcCode: field.dcCode(),
+      mostV: field.mostV(),
+      ...sensorFields,
+    },
+    parts: (plate) => [
+      ...sensorOf(plate),
+      {
+        kind: 'contact',
+        id: '1-2',
+        a: '1',
+        b: '2',
+        form: 'NO',
+        mover: workedBy(plate, 'heating'),
+        duty: 'control',
+        symbol: 'thermostat',
+        ratings: {
+          resistiveA: plate.number('resistiveA'),
+          motorA: plate.number('resistiveA'),
+          pilotCode: plate.text('pilotCode'),
+          dcCode: plate.text('dcCode'),
+          mostV: plate.number('mostV'),
+        },
+      },
+    ],
+    source: 'common practice',
+  }),
+};
