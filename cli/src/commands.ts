@@ -163,6 +163,7 @@ const find: Command = (words) => {
     `${percent(answer.none).padStart(6)}  none of these`,
     ...answer.against,
     ...(answer.elsewhere > 0 ? [`        ${answer.elsewhere} faults elsewhere cannot reach it`] : []),
+    ...(answer.landingsLeft > 0 ? [`        not followed: any of ${answer.landingsLeft} wires landed beside its terminal`] : []),
     ...(next
       ? [
           `Next: red on ${next.red}, black on ${next.black}.`,

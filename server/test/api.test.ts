@@ -257,7 +257,7 @@ describe('what an older program kept', () => {
       [id, JSON.stringify([setVolts(24)])],
     );
     const { document } = await opened(id);
-    expect([document.schema, JSON.parse(old).schema]).toEqual([2, 1]);
+    expect([document.schema, JSON.parse(old).schema]).toEqual([3, 1]);
     const clashing = await save(id, 0, setVolts(26));
     expect([clashing.statusCode, problemReplySchema.parse(clashing.json()).keys]).toEqual([409, ['device dT1 nameplate secV']]);
     expect(saveReplySchema.parse((await save(id, 0, { type: 'retitleCircuit', to: 'Brought up' })).json())).toMatchObject({
@@ -265,7 +265,7 @@ describe('what an older program kept', () => {
       revision: 2,
     });
     expect((await pool.query('select document from circuit where id = $1', [id])).rows[0].document).toMatchObject({
-      schema: 2,
+      schema: 3,
       title: 'Brought up',
     });
   });

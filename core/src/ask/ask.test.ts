@@ -109,7 +109,7 @@ describe('what is wrong with a line is its answer', () => {
     [{ ask: 'solve', circuit: 'demo:Q1', set: ['TC9.cooling=on'] }, 'no-such-device', 'TC9'],
     [{ ask: 'solve', circuit: 'demo:Q1', set: ['TC1.frying=on'] }, 'not-understood', 'TC1.frying=on'],
     [{ ask: 'solve', circuit: 'demo:Q1', faults: ['K1.coil=melted'] }, 'no-such-fault', 'K1.coil=melted'],
-    [{ ask: 'solve', circuit: { schema: 2, nonsense: true } }, 'bad-shape', 'number'],
+    [{ ask: 'solve', circuit: { schema: 3, nonsense: true } }, 'bad-shape', 'number'],
     [{ ask: 'read', circuit: 'demo:Q1', read: [] }, 'not-understood', 'read'],
     [{ ask: 'read', circuit: 'demo:Q1', read: ['K1:A1'] }, 'not-understood', 'K1:A1'],
     [{ ask: 'read', circuit: 'demo:Q1', meter: 'amp', read: ['999'] }, 'no-such-wire', '999'],

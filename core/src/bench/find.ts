@@ -5,6 +5,7 @@ import {
   type Evidence,
   fromSource,
   halfSplit,
+  isAstray,
   type Measured,
   outcomesOf,
   type Predictions,
@@ -42,7 +43,8 @@ export function findView(plan: NetworkPlan, predictions: Predictions, ask: FindA
   const { circuit } = plan;
   const complaint = at(circuit.complaints, ask.complaint);
   const { hidden } = ask;
-  const truth = hidden === null ? -1 : predictions.suspects.findIndex(({ fault }) => isSameFault(fault, hidden));
+  const truth =
+    hidden === null ? -1 : predictions.suspects.findIndex(({ fault }) => fault && !isAstray(fault) && isSameFault(fault, hidden));
   // a complaint says at least that the thing it is about is not on
   const told = truth < 0 ? { [tagOf(circuit, complaint.about)]: false } : at(predictions.sightings, truth);
   const evidence = { seen: { ...told, ...ask.seen }, measured: ask.measured };
@@ -64,6 +66,7 @@ export function findView(plan: NetworkPlan, predictions: Predictions, ask: FindA
     title: complaint.title,
     total: predictions.suspects.length + predictions.elsewhere,
     elsewhere: predictions.elsewhere,
+    landingsLeft: predictions.landingsLeft,
     fitting: belief.reduce((count, share) => count + (share > 0.01 ? 1 : 0), 0),
     sights: Object.entries(healthy).map(([tag, is]) => ({ tag, healthy: is, actual: evidence.seen[tag] ?? null })),
     ranked: ranked
@@ -102,7 +105,7 @@ export function findView(plan: NetworkPlan, predictions: Predictions, ask: FindA
     through: (profile?.points ?? []).map(spell),
     taken,
     visibleFaults: predictions.suspects.flatMap(({ fault }, index) =>
-      fault && JSON.stringify(predictions.sightings[index]) !== JSON.stringify(healthy) ? [fault] : [],
+      fault && !isAstray(fault) && JSON.stringify(predictions.sightings[index]) !== JSON.stringify(healthy) ? [fault] : [],
     ),
     others: profile
       ? METHODS.filter((method) => method !== way).map((method) => ({ way: METHOD_WORDS[method], words: tellTest(circuit, tests[method]) }))

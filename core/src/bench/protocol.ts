@@ -2,7 +2,7 @@ import type { Finding, RuleId } from '#core/check';
 import type { Circuit, DeviceId, EditChange, LogEntry, Point, ProcessId } from '#core/circuit';
 import type { StockPart } from '#core/devices';
 import type { Sheet } from '#core/draw';
-import type { Measured, Outcome, Test } from '#core/find';
+import type { Measured, Outcome, Suspicion, Test } from '#core/find';
 import type { CableRoom, CellName, Corner } from '#core/fit';
 import type { LoadClass } from '#core/kinds';
 import type { HungLoad, PartView, PointView, ProcessLine, ReadingFacts, Supply, TimelineRow } from '#core/look';
@@ -266,17 +266,19 @@ export interface FindAnswer {
   readonly total: number;
   /** faults that cannot reach what is complained of and were not followed one by one */
   readonly elsewhere: number;
+  /** wires of which a landing beside the right one was not followed: the circuit is too large */
+  readonly landingsLeft: number;
   readonly fitting: number;
   /** what is noticed without a meter, in the hidden circuit or as told */
   readonly sights: readonly { readonly tag: string; readonly healthy: boolean; readonly actual: boolean | null }[];
-  readonly ranked: readonly { readonly share: number; readonly words: readonly string[]; readonly faults: readonly (Fault | null)[] }[];
+  readonly ranked: readonly { readonly share: number; readonly words: readonly string[]; readonly faults: readonly (Suspicion | null)[] }[];
   /** share of belief that it is none of the faults that are followed */
   readonly none: number;
   /** what may be called found, and what to mind about it */
   readonly found: {
     readonly share: number;
     readonly words: readonly string[];
-    readonly faults: readonly (Fault | null)[];
+    readonly faults: readonly (Suspicion | null)[];
     readonly mind: string | null;
   } | null;
   /** why what is believed most may not be called found: readings and sights against it, or what would prove it */

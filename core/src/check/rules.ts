@@ -20,6 +20,7 @@ import { notTriedRule } from './rules/notTried';
 import { openingRule } from './rules/opensInService';
 import { deviceRule } from './rules/overcurrentDevice';
 import { overloadRule } from './rules/overloadSetting';
+import { togetherRule } from './rules/runsTogether';
 import { groupsRule } from './rules/servesApart';
 import { shortRule } from './rules/shortCircuit';
 import { oneLegRule } from './rules/staysLive';
@@ -42,6 +43,7 @@ const RULES = [
   chatterRule,
   motorRule,
   stopRule,
+  togetherRule,
   voltFreeRule,
   throwsRule,
   latchRule,

@@ -16,6 +16,7 @@ export type {
   Field,
   LogEntry,
   OwnFamily,
+  Pair,
   Place,
   PowerPosition,
   Process,

@@ -4,7 +4,7 @@ import { z } from 'zod';
  * The circuit document: the one thing that is stored. Everything else is computed from it.
  * Devices, conductors, cables, places and processes are keyed by an immutable id and refer to each other by id; tags and wire numbers are fields.
  */
-export const SCHEMA_VERSION = 2;
+export const SCHEMA_VERSION = 3;
 
 const idSchema = (letter: string) =>
   z.string().regex(new RegExp(`^${letter}[A-Za-z0-9_-]{1,40}$`), `an id starts with "${letter}" and has letters, digits, "-" or "_"`);
@@ -168,6 +168,9 @@ export const complaintSchema = z.object({
   log: z.array(logEntrySchema).max(100),
 });
 
+/** What a person says of two devices: never both on; the first only with the second; together as it comes. */
+export const pairSchema = z.object({ a: deviceIdSchema, b: deviceIdSchema, rule: z.enum(['never', 'only-with', 'may']) });
+
 export const circuitSchema = z.object({
   schema: z.literal(SCHEMA_VERSION),
   number: text(12),
@@ -185,6 +188,7 @@ export const circuitSchema = z.object({
   views: z.record(z.string().max(40), viewSchema),
   powerSwitch: powerSwitchSchema,
   complaints: z.array(complaintSchema).max(20),
+  pairs: z.array(pairSchema).max(200),
 });
 
 export type DeviceId = z.infer<typeof deviceIdSchema>;
@@ -199,6 +203,7 @@ export type Process = z.infer<typeof processSchema>;
 export type Conductor = z.infer<typeof conductorSchema>;
 export type OwnFamily = z.infer<typeof ownFamilySchema>;
 export type LogEntry = z.infer<typeof logEntrySchema>;
+export type Pair = z.infer<typeof pairSchema>;
 export type Complaint = z.infer<typeof complaintSchema>;
 export type Circuit = z.infer<typeof circuitSchema>;
 export type PowerPosition = 'isolated' | 'control' | 'on';
@@ -220,6 +225,7 @@ export const emptyCircuit: Circuit = {
   views: {},
   powerSwitch: { control: { open: [], lift: [] }, isolated: { open: [], lift: [] }, staysOn: [] },
   complaints: [],
+  pairs: [],
 };
 
 export const PLAIN_LANDINGS: Conductor['landings'] = [

@@ -43,6 +43,8 @@ export interface DeviceFamily<F extends string = string, I extends string = stri
   readonly source: string;
   /** the group it is listed under */
   readonly group: 'supply' | 'protection' | 'relay' | 'switch' | 'control' | 'load' | 'joint';
+  /** a row of several of one frame: what they are together, and what tells this one from the others */
+  readonly variant?: { readonly of: string; readonly as: string };
   /** what only some families are */
   readonly is?: {
     /** its terminals are the earth of the circuit */
@@ -55,6 +57,12 @@ export interface DeviceFamily<F extends string = string, I extends string = stri
     readonly keepsPlace?: boolean;
   };
 }
+
+/** The title of one of several of a frame. */
+export const variant = (of: string, as: string): Pick<DeviceFamily, 'title' | 'variant'> => ({
+  title: `${of}, ${as}`,
+  variant: { of, as },
+});
 
 /** A row whose field and input names are held to what it says: a name that is not there does not compile. */
 export const define = <const F extends string = never, const I extends string = never>(row: DeviceFamily<F, I>): DeviceFamily<F, I> => row;

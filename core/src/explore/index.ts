@@ -8,6 +8,7 @@ export { coilAcross, momentOf, transformersUnder } from './pair';
 export type { CoilPair } from './pairing';
 export { callsOf, pairing, plusAtPair } from './pairing';
 export { triedStops } from './stops';
+export { aloneIn, isEverOn, togetherIn } from './together';
 export { triedWhole } from './tried';
 export type { Progress, Untried } from './walk';
 export { drain, statesOf } from './walk';

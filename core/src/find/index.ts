@@ -1,5 +1,6 @@
 export type { Outcome } from './advice';
 export { bestNext, outcomesOf } from './advice';
+export { isAstray } from './astray';
 export type { Evidence, Measured } from './belief';
 export { allowedBand, posterior, predictedVolts, rankClasses } from './belief';
 export type { Policy } from './policies';
@@ -9,5 +10,6 @@ export { predicting } from './predict';
 export type { Profile } from './profile';
 export { profilePoints } from './profile';
 export { INFERENCE_NOISE, offScale, onScale } from './scale';
+export type { Suspicion } from './suspects';
 export type { Verdict } from './verdict';
 export { verdictOf } from './verdict';

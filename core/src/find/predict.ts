@@ -1,13 +1,13 @@
 import { type Complaint, type DeviceId, isLooseEnd, type Point } from '#core/circuit';
 import { EARTH_NODE, endsOfBranch, workOf } from '#core/graph';
 import { floatingNodes, loadedVolts, meterImpedance, type NetworkPlan, rmsOver, unitResponse, voltsAt } from '#core/network';
-import { createRig, frameAt, type Rig, runLog, type Sightings, settleMoment, sightingsOf } from '#core/sequence';
+import { frameAt, type Rig, runLog, type Sightings, settleMoment, sightingsOf } from '#core/sequence';
 import { add, at, type Phasor, phasor, real, subtract, ZERO } from '#core/units';
 import { type Pair, pairsOf } from './pairs';
 import { profilePoints } from './profile';
 import { followedIn } from './reach';
 import { INFERENCE_NOISE, onScale } from './scale';
-import type { Suspect } from './suspects';
+import { rigWith, type Suspect } from './suspects';
 
 type ReadMode = 'vac' | 'vdc';
 
@@ -38,6 +38,8 @@ export interface Predictions {
   readonly classOf: Int32Array;
   /** faults that cannot reach what is complained of: they behave as the healthy circuit does here */
   readonly elsewhere: number;
+  /** wires of which a landing beside the right one was not followed */
+  readonly landingsLeft: number;
   /** bad joints are among the suspects, or are left for when something has been read */
   readonly withJoints: boolean;
 }
@@ -55,22 +57,23 @@ export function* predicting(
   { also = [], withJoints = true }: { readonly also?: readonly Asked[]; readonly withJoints?: boolean } = {},
 ): Generator<{ seen: number; of: number }, Predictions> {
   const { log, atMs } = complaint;
-  const { suspects, elsewhere, cone } = followedIn(plan, complaint, withJoints);
+  const { suspects, elsewhere, landingsLeft, cone } = followedIn(plan, complaint, withJoints);
   const wired = plan.points.filter((point) => !isLooseEnd(point) && plan.wiresAt(point).length > 0);
   const near = cone && new Set([...cone].flatMap((branch) => [...endsOfBranch(at(plan.branches, branch))]));
   const points = near ? wired.filter((point) => near.has(plan.nodeOf(point))) : wired;
   const placeOf = new Map(points.map((point, index) => [point, index]));
   const place = (point: Point): number => placeOf.get(point) ?? -1;
   const pairs = withAsked(pairsOf(plan, points, backsOf(plan, complaint.about)), also, place);
-  const nodes = points.map((point) => plan.nodeOf(point));
   const modes: ReadMode[] = [...(plan.hz.some((hz) => hz !== 0) ? ['vac' as const] : []), ...(plan.hz.includes(0) ? ['vdc' as const] : [])];
   const scaled: Float32Array[][] = modes.map(() => []);
   const sightings: Sightings[] = [];
   const toEarth = new Map<Point, number>();
+  /** places among the points */
   let soft: ReadonlySet<number> = new Set();
   for (const [index, { fault }] of suspects.entries()) {
     yield { seen: index, of: suspects.length };
-    const rig = createRig(plan, fault ? [fault] : []);
+    const rig = rigWith(plan, fault);
+    const nodes = points.map((point) => rig.plan.nodeOf(point));
     const frame = frameAt(runLog(rig, log, { untilMs: atMs }), atMs);
     settleMoment(rig, frame.moment);
     sightings.push(sightingsOf(rig, frame.seen));
@@ -80,7 +83,7 @@ export function* predicting(
         const node = plan.nodeOf(point);
         toEarth.set(point, floating?.[node] ? 0 : rmsOver(rig.nets, (net) => voltsAt(net, node)));
       }
-      soft = softNodes(rig, nodes);
+      soft = softPlaces(rig, nodes);
     }
     modes.forEach((mode, at1) => {
       scaled[at1]?.push(readPairs(rig, mode, nodes, pairs, soft));
@@ -98,6 +101,7 @@ export function* predicting(
     healthyToEarth: [...toEarth.values()],
     classOf: classesOf(suspects.length, scaled),
     elsewhere,
+    landingsLeft,
     withJoints,
     pairOf(a, b) {
       const [i, j] = [place(a), place(b)];
@@ -129,13 +133,15 @@ function withAsked(pairs: readonly Pair[], also: readonly Asked[], place: (point
 const STIFF_OHMS = 1000;
 
 /** Points behind so much impedance that the meter is part of the circuit when it reads them. */
-const softNodes = ({ nets }: Rig, nodes: readonly number[]): Set<number> =>
+const softPlaces = ({ nets }: Rig, nodes: readonly number[]): Set<number> =>
   new Set(
-    nodes.filter((node) =>
+    nodes.flatMap((node, place) =>
       nets.some((net) => {
         const { re, im } = unitResponse(net, node, EARTH_NODE);
         return Math.hypot(real(re, node), real(im, node)) > STIFF_OHMS;
-      }),
+      })
+        ? [place]
+        : [],
     ),
   );
 
@@ -150,7 +156,7 @@ function readPairs(
   const squares = new Float64Array(pairs.length);
   for (const net of nets.filter(({ hz }) => (mode === 'vdc') === (hz === 0))) {
     const floating = floatingNodes(plan, net);
-    const isSoft = nodes.map((node) => soft.has(node) || floating[node] === 1);
+    const isSoft = nodes.map((node, place) => soft.has(place) || floating[node] === 1);
     const responses = nodes.map((node, place) => (isSoft[place] ? unitResponse(net, node, EARTH_NODE) : undefined));
     const between = (i: number, j: number): Phasor => {
       const response = responses[i];

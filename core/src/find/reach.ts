@@ -4,12 +4,15 @@ import type { How } from '#core/kinds';
 import { branchAmpsRms, type Fault, type Net, type NetworkPlan, unitResponse } from '#core/network';
 import { createRig, howAt, type Moment, type Rig, runLog, settleMoment } from '#core/sequence';
 import { add, at, divide, magnitude, multiply, type Phasor, phasor, real, subtract } from '#core/units';
+import { astrayIn, landedIn } from './astray';
 import { listSuspects, type Suspect } from './suspects';
 
 /** What is followed one by one, and how many faults are not because they cannot reach what is complained of. */
 export interface Followed {
   readonly suspects: readonly Suspect[];
   readonly elsewhere: number;
+  /** wires of which a landing beside the right one is not followed: too many to plan each circuit anew */
+  readonly landingsLeft: number;
   /** branches that what is complained of answers to; undefined where everything is followed */
   readonly cone: ReadonlySet<number> | undefined;
 }
@@ -23,7 +26,9 @@ const MOST_FOLLOWED = 600;
  */
 export function followedIn(plan: NetworkPlan, complaint: Pick<Complaint, 'log' | 'atMs' | 'about'>, withJoints = true): Followed {
   const all = listSuspects(plan);
-  if (all.length <= MOST_FOLLOWED) return { suspects: all, elsewhere: 0, cone: undefined };
+  const astray = all.length > MOST_FOLLOWED ? [] : astrayIn(plan);
+  const landingsLeft = astray.length > 0 ? 0 : landedIn(plan).length;
+  if (all.length <= MOST_FOLLOWED) return { suspects: [...all, ...astray], elsewhere: 0, landingsLeft, cone: undefined };
   const cone = coneOf(plan, complaint.about);
   const rig = createRig(plan);
   const moments = runLog(rig, complaint.log, { untilMs: complaint.atMs }).frames.map(({ moment }) => moment);
@@ -34,7 +39,7 @@ export function followedIn(plan: NetworkPlan, complaint: Pick<Complaint, 'log' |
   const suspects = all.filter(
     ({ fault }) => fault === undefined || (isNear(fault) && !isIdle(fault) && (withJoints || !isJoint(fault))) || reaches(fault),
   );
-  return { suspects, elsewhere: all.length - suspects.length, cone };
+  return { suspects, elsewhere: all.length - suspects.length, landingsLeft, cone };
 }
 
 /** Whether a fault is in the cone: on a branch of it, or in a part without branches of a device that has one there. */

@@ -1,5 +1,6 @@
 import { terminalId } from '#core/circuit';
 import { at } from '#core/units';
+import { isAstray } from './astray';
 import { type Evidence, likelihoods, predictedVolts, type RankedClass, rankClasses } from './belief';
 import type { Predictions, Test } from './predict';
 import { INFERENCE_NOISE, onScale } from './scale';
@@ -21,8 +22,8 @@ export interface Verdict {
   /** what the best explanation does not expect: readings, and things seen by their tags */
   readonly misfits: readonly ReadingMisfit[];
   readonly unseen: readonly string[];
-  /** no reading here proves it: a known good one in its place does */
-  readonly isProvedBySwap: boolean;
+  /** no reading here proves it: a known good one in its place does, or the eye */
+  readonly provedBy: 'swap' | 'look' | undefined;
   /** across what the best explanation names: still to be read before it may be called found */
   readonly confirm: Test | undefined;
   /** the best explanation is believed, it was read across, and nothing that was read or seen speaks against it */
@@ -79,8 +80,8 @@ export function verdictOf(predictions: Predictions, evidence: Evidence): Verdict
   const unseen = best === undefined ? [] : missesOf(best);
   const isSure = (ranked[0]?.share ?? 0) > SURE && isAlike && misfits.length === 0 && unseen.length === 0;
   const confirm = isSure ? stillToRead(predictions, ranked[0]?.members ?? [], measured) : undefined;
-  const isProvedBySwap = best !== undefined && needsSwap(predictions, at(predictions.suspects, best));
-  return { none, ranked, misfits, unseen, isProvedBySwap, confirm, isFound: isSure && confirm === undefined && !isProvedBySwap };
+  const provedBy = best === undefined ? undefined : proofOf(predictions, at(predictions.suspects, best));
+  return { none, ranked, misfits, unseen, provedBy, confirm, isFound: isSure && confirm === undefined && provedBy === undefined };
 }
 
 /** The pair across what a suspect names: the ends of a wire, the terminals of a part. undefined: it has no two ends to read across. */
@@ -96,10 +97,12 @@ function across({ plan, modes }: Predictions, { fault }: Suspect): Test | undefi
   return { red: terminalId(fault.device, part.a), black: terminalId(fault.device, part.b), mode };
 }
 
-function needsSwap({ plan }: Predictions, { fault }: Suspect): boolean {
-  if (!fault || 'conductor' in fault) return false;
+/** What proves a fault that no reading does. Where a wire lands is seen: its volts could come about in other ways, the look could not. */
+function proofOf({ plan }: Predictions, { fault }: Suspect): Verdict['provedBy'] {
+  if (!fault) return undefined;
+  if ('conductor' in fault) return isAstray(fault) ? 'look' : undefined;
   const planned = plan.partsIn(fault.device).find(({ part }) => part.id === fault.part);
-  return planned?.kind.faults.find(({ mode }) => mode === fault.mode)?.isProvedBySwap === true;
+  return planned?.kind.faults.find(({ mode }) => mode === fault.mode)?.isProvedBySwap ? 'swap' : undefined;
 }
 
 /** What of a class is still to be read across: one of its members is enough, since no reading tells them apart. */

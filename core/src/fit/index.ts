@@ -24,4 +24,5 @@ export { coilInUse, preparing } from './place';
 export type { PoleCount } from './poles';
 export type { Twin } from './twin';
 export { twinning } from './twin';
+export { usualCoil, usualVolts } from './usualCoil';
 export type { FitWord } from './word';

@@ -1,11 +1,11 @@
 import type { Circuit, Device, DeviceId } from '#core/circuit';
-import { type FieldName, printed } from '#core/devices';
 import { type CoilPair, type Exploration, exploring, type Progress, pairing, triedWhole } from '#core/explore';
 import { isWired, type PlannedPart } from '#core/graph';
 import { type Coil, isKind } from '#core/kinds';
 import { type NetworkPlan, planNetwork } from '#core/network';
 import { DEFAULT_PRACTICE, type Practice } from '#core/schools';
-import { divide, greatest, least, magnitude, must } from '#core/units';
+import { divide, greatest, magnitude, must } from '#core/units';
+import { usualCoil } from './usualCoil';
 
 export type PlannedCoil = PlannedPart & { readonly part: Coil };
 
@@ -25,10 +25,6 @@ export interface Place {
   readonly isWhole: boolean;
   readonly practice: Practice;
 }
-
-const UNREAD = { value: null, evidence: 'unknown' as const };
-
-const USUAL_V = [5, 12, 24, 48, 110, 120, 208, 230, 240, 277, 400, 480];
 
 /**
  * Looks at a place, state by state, so that whoever runs it can tell how far it has come.
@@ -72,9 +68,6 @@ export function coilInUse(plan: NetworkPlan, id: DeviceId): PlannedCoil | undefi
   return coils.find(({ part }) => isWired(plan, id, part.a) && isWired(plan, id, part.b)) ?? coils[0];
 }
 
-/** Fields that a usual coil leaves unread. */
-const SET_ASIDE: readonly FieldName[] = ['coilHighV', 'coilDualV', 'coilHalves', 'coilPlus'];
-
 /** The circuit with a coil for the volts that stand open at its terminals; undefined where none ever do. */
 function withUsualCoil(circuit: Circuit, device: Device, pairs: readonly CoilPair[]): Circuit | undefined {
   const best = greatest(pairs, ({ shortA }) => shortA);
@@ -83,16 +76,6 @@ function withUsualCoil(circuit: Circuit, device: Device, pairs: readonly CoilPai
     ({ volts }) => volts,
   );
   if (!open || open.volts < 1) return undefined;
-  const rated = must(
-    least(USUAL_V, (one) => Math.abs(Math.log(one / open.volts))),
-    'a usual coil',
-  );
-  const nameplate = {
-    ...device.nameplate,
-    coilKind: printed(open.hz === 0 ? 'DC' : 'AC'),
-    coilV: printed(rated),
-    ...Object.fromEntries(SET_ASIDE.map((name) => [name, UNREAD])),
-    ...(open.hz === 0 ? {} : { coilHz: printed(open.hz === 50 ? '50' : '60') }),
-  };
+  const nameplate = { ...device.nameplate, ...usualCoil(open.volts, open.hz) };
   return { ...circuit, devices: { ...circuit.devices, [device.id]: { ...device, nameplate } } };
 }

@@ -34,7 +34,11 @@ export interface Coil extends TwoEnded {
   readonly releaseMs: number;
 }
 
-type CoilHow = How<State<'out' | 'in'>, 'open' | 'shorted' | 'jammed' | 'stuckClosed'>;
+type CoilFault = 'open' | 'shorted' | 'jammed' | 'stuckClosed' | 'forMoreVolts' | 'forFewerVolts';
+type CoilHow = How<State<'out' | 'in'>, CoilFault>;
+
+/** Another coil than the one that is written: 120 V where 24 V belongs, or half of what belongs. The trade's next steps. */
+const voltsTimes = (fault: CoilFault | undefined): number => (fault === 'forMoreVolts' ? 5 : fault === 'forFewerVolts' ? 0.5 : 1);
 
 /** At another frequency than the rated one an impedance keeps its resistance and scales its reactance. */
 const atHz = (z: Phasor, hz: number, ratedHz: number): Phasor => (hz === ratedHz ? z : phasor(z.re, (z.im * hz) / ratedHz));
@@ -42,8 +46,9 @@ const atHz = (z: Phasor, hz: number, ratedHz: number): Phasor => (hz === ratedHz
 /** Admittance of a coil, its armature out or in. */
 export function coilValue(part: Coil, { state, fault }: CoilHow, hz: number): BranchValue {
   if (fault === 'open' || part.current === undefined || part.ratedV === undefined || part.hz === undefined) return OPEN;
-  if (part.current === 'AC/DC') return ohmic((part.ratedV * part.ratedV) / part.sealedVa); // a rectifier and electronics: about a resistance
-  const turns = fault === 'shorted' ? 0.3 : 1; // shorted turns: a fraction of the healthy impedance
+  // shorted turns: a fraction of the healthy impedance; of the same VA for other volts: their square
+  const turns = fault === 'shorted' ? 0.3 : voltsTimes(fault) ** 2;
+  if (part.current === 'AC/DC') return ohmic((turns * part.ratedV * part.ratedV) / part.sealedVa); // a rectifier and electronics: about a resistance
   if (part.current === 'DC') {
     const ohms = (part.ratedV * part.ratedV) / part.sealedVa;
     return passive(scale(phasor(ohms, 2 * Math.PI * hz * 0.01 * ohms), turns)); // L/R of 10 ms: common practice
@@ -114,6 +119,8 @@ export const coil = kindOf<Coil>()({
     { mode: 'shorted', weight: 2 },
     { mode: 'jammed', weight: 4 },
     { mode: 'stuckClosed', weight: 2 },
+    { mode: 'forMoreVolts', weight: 1 },
+    { mode: 'forFewerVolts', weight: 0.5 },
   ],
   drive: (part, look) =>
     coilDriveOf(
@@ -123,9 +130,10 @@ export const coil = kindOf<Coil>()({
   next(part, { state, fault }, { drive }) {
     if (fault === 'stuckClosed') return state.mode === 'in' ? null : { mode: 'in', inMs: 0 };
     if (fault === 'jammed' || fault === 'open') return state.mode === 'out' ? null : { mode: 'out', inMs: part.releaseMs };
-    if (state.mode === 'out') return drive >= part.pickUpTypicalRatio ? { mode: 'in', inMs: part.operateMs } : null;
+    const share = drive / voltsTimes(fault);
+    if (state.mode === 'out') return share >= part.pickUpTypicalRatio ? { mode: 'in', inMs: part.operateMs } : null;
     if (part.latch === 'set') return null; // it stays where it was put until the other coil pulls it back
-    return drive < part.dropOutTypicalRatio ? { mode: 'out', inMs: part.releaseMs } : null;
+    return share < part.dropOutTypicalRatio ? { mode: 'out', inMs: part.releaseMs } : null;
   },
   follows: (part, { fault }, own) =>
     part.undoneBy !== undefined && fault !== 'stuckClosed' && own.holds(part.undoneBy) ? { mode: 'out' } : null,

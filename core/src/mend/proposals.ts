@@ -1,9 +1,9 @@
 import type { Finding, Study } from '#core/check';
 import type { ConductorId, Device, DeviceId, EditChange } from '#core/circuit';
-import { claimOf, type FieldName, familyNamed, familyOf, plateField, plateNumber, printed } from '#core/devices';
+import { claimOf, type FieldName, familyNamed, familyOf, plateField, plateNumber, printed, type StockPart } from '#core/devices';
+import { usualCoil, usualVolts } from '#core/fit';
 import { isKind } from '#core/kinds';
 import { nextSize, type Tables } from '#core/size';
-import { least } from '#core/units';
 
 /** What a mend does to the circuit: another figure on a part, leads exchanged, an end moved, a wire taken away. */
 export type Deed =
@@ -20,8 +20,7 @@ export interface Proposal {
   readonly changes: readonly EditChange[];
 }
 
-/** Volts that loads and coils are made for, by the hertz of the site; and those that parts are rated for. Common practice. */
-const MADE_FOR_V = { 50: [12, 24, 48, 110, 230, 400], 60: [12, 24, 48, 120, 208, 240, 277, 480] } as const;
+/** Volts that parts are rated for, amps that guards break, transformers and codes from the weakest on. Common practice. */
 const RATED_V = [12, 30, 125, 150, 250, 277, 300, 400, 480, 500, 600, 690, 1000];
 const USUAL_BREAKS_A = [
   35, 100, 200, 1000, 1500, 5000, 6000, 10_000, 14_000, 18_000, 22_000, 25_000, 35_000, 50_000, 65_000, 100_000, 200_000,
@@ -31,6 +30,20 @@ const CODES = ['D300', 'C300', 'B300', 'A300', 'C600', 'B600', 'A600'];
 const DC_CODES = ['R300', 'Q300', 'P300', 'N300'];
 /** So many standard sizes up are tried: a frame further on is another part. */
 const MOST_STEPS = 3;
+
+/** More than this share of its volts in another kind of current is another supply. */
+const WRONG_KIND = 0.3;
+const hzOf = ({ exploration: { plan } }: Study): number => plan.hz.find((hz) => hz !== 0) ?? 60;
+
+/** A part with another coil: the figures that it has are told, those that only the old one had are gone. */
+const fitting = (device: Device, plate: StockPart['nameplate']): Proposal => ({
+  deed: {
+    code: 'part with',
+    device: device.id,
+    plate: Object.entries(plate).flatMap(([field, { value }]) => (value === null ? [] : [{ field: field as FieldName, to: value }])),
+  },
+  changes: Object.entries(plate).map(([field, to]) => ({ type: 'setField', device: device.id, field, to })),
+});
 
 const setting = (device: Device, plate: readonly { readonly field: FieldName; readonly to: number | string }[]): Proposal => ({
   deed: { code: 'part with', device: device.id, plate },
@@ -70,12 +83,9 @@ function byField(device: Device, field: FieldName, finding: Finding, study: Stud
   if (field === 'dcCode') return codesAfter(DC_CODES, plateField(device, field)?.value).map(one);
   if (claim.use === 'limit') return largerFigures(device, field, finding, study.tables).map(one);
   const volts = finding.is;
-  if (own.fields[field]?.unit === 'V' && volts !== undefined && finding.rule === 'load-volts') return [one(nearest(volts, study))];
+  if (own.fields[field]?.unit === 'V' && volts !== undefined && finding.rule === 'load-volts') return [one(usualVolts(volts, hzOf(study)))];
   return [];
 }
-
-const nearest = (volts: number, { exploration: { plan } }: Study): number =>
-  least(MADE_FOR_V[plan.hz.includes(50) ? 50 : 60], (one) => Math.abs(Math.log(one / volts))) ?? volts;
 
 type Propose = (finding: Finding, study: Study) => readonly Proposal[];
 
@@ -96,20 +106,14 @@ const forCoil: Propose = (finding, study) => {
     ];
   if (judged.reason.code === 'pulse coil held') return [setting(device, [{ field: 'coilDuty', to: 'continuous' }])];
   const { highest, pullIn, wastedRatio } = judged.exposure;
-  const fields = familyOf(device, study.circuit).fields;
-  if (!Object.hasOwn(fields, 'coilV') || judged.coil.ratedV === undefined) return [];
-  const volts = pullIn?.volts ?? (highest.volts > 1 ? highest.volts : wastedRatio * judged.coil.ratedV);
-  if (volts < 1) return [];
-  const isOtherKind = wastedRatio > 0.3;
-  const kind = isOtherKind ? (judged.coil.current === 'DC' ? 'AC' : 'DC') : judged.coil.current;
-  const tried = [...new Set([nearest(volts, study), nearest(highest.volts || volts, study)])];
-  return tried.map((to) =>
-    setting(device, [
-      { field: 'coilV', to },
-      ...(isOtherKind && kind ? [{ field: 'coilKind' as const, to: kind }] : []),
-      ...(isOtherKind && kind === 'AC' ? [{ field: 'coilHz' as const, to: '50/60' }] : []),
-    ]),
-  );
+  const { ratedV, current } = judged.coil;
+  if (!Object.hasOwn(familyOf(device, study.circuit).fields, 'coilV') || ratedV === undefined) return [];
+  // volts of the wrong kind drive nothing, and are what a coil has to be made for
+  const isOtherKind = wastedRatio > WRONG_KIND;
+  const hz = (current === 'DC') === isOtherKind ? hzOf(study) : 0;
+  const seen = isOtherKind ? [wastedRatio * ratedV] : [pullIn?.volts ?? highest.volts, highest.volts];
+  const tried = new Map(seen.filter((volts) => volts >= 1).map((volts) => [usualVolts(volts, hz), usualCoil(volts, hz)]));
+  return [...tried.values()].map((plate) => fitting(device, plate));
 };
 
 /** What leads around a stop, or between two ends of a supply: each wire of it alone. */

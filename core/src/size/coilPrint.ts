@@ -1,4 +1,5 @@
 import type { CoilFacts, CoilPoint } from './coilOn';
+import { cutPrint, numbersIn, type PrintRule, plainly } from './print';
 
 /** What a print has two meanings for: halves or two lines; volts of which hertz; volts of which current. */
 export type PrintQuestion = 'halves or two lines' | 'which volts at which hertz' | 'which volts on which current';
@@ -21,12 +22,11 @@ type Token =
   | { readonly is: 'left'; readonly text: string };
 
 const NUMBER = '\\d+(?:\\.\\d+)?';
-const numbersIn = (text: string): number[] => [...text.matchAll(/\d+(?:\.\d+)?/g)].map(([number]) => Number(number));
 const isHertz = (number: number): number is 50 | 60 => number === 50 || number === 60;
 const hertzIn = (text: string): (50 | 60)[] => numbersIn(text).filter(isHertz);
 
 /** What may stand at a place of a print, tried from the top; a print is cut into these from left to right. */
-const RULES: readonly (readonly [RegExp, (match: RegExpExecArray) => Token | undefined])[] = [
+const RULES: readonly PrintRule<Token>[] = [
   [/^[\s,;:()]+/, () => undefined],
   // what a line may stray by is no rating of its own
   [/^(?:[+-] ?\d+(?:\.\d+)? ?%? ?\/ ?[+-]? ?\d+(?:\.\d+)? ?%|± ?\d+(?:\.\d+)? ?%|[+-] ?\d+(?:\.\d+)? ?%)/, () => undefined],
@@ -63,32 +63,6 @@ function bare(text: string): Token {
   return { is: 'volts', numbers, joint: jointOf(text) };
 }
 
-const plainly = (print: string): string =>
-  print
-    .toUpperCase()
-    .replace(/A\. ?C\.?(?![A-Z])/g, 'AC')
-    .replace(/D\. ?C\.?(?![A-Z])/g, 'DC')
-    .replace(/[–—−]/g, '-')
-    .replaceAll('…', '...')
-    .replace(/[∼∿≈]/g, '~')
-    .replaceAll('⎓', '=')
-    .replace(/(\d),(?=\d)/g, '$1.')
-    .replace(/\s+/g, ' ')
-    .trim();
-
-function cut(print: string): Token[] {
-  const tokens: Token[] = [];
-  for (let rest = plainly(print); rest !== ''; ) {
-    const here = rest;
-    const [rule, match] = RULES.map(([pattern, make]) => [make, pattern.exec(here)] as const).find(([, found]) => found) ?? [];
-    if (!rule || !match) break; // the last rule takes anything
-    const token = rule(match);
-    if (token) tokens.push(token);
-    rest = rest.slice(match[0].length);
-  }
-  return tokens;
-}
-
 /** `24/60` and `208-240/60`: volts and their hertz without a unit; only where no hertz are told elsewhere. */
 function unjoined(tokens: readonly Token[]): Token[] {
   const hasHertz = tokens.some(({ is }) => is === 'hertz');
@@ -114,7 +88,7 @@ const ONE_COIL = 1.13;
  * @returns undefined when no volts are in it
  */
 export function readCoilPrint(print: string): CoilPrint | undefined {
-  const tokens = unjoined(cut(print));
+  const tokens = unjoined(cutPrint(plainly(print), RULES));
   const volts = tokens.filter((token) => token.is === 'volts');
   const left = tokens.flatMap((token) => (token.is === 'left' ? [token.text] : []));
   const [first] = volts;

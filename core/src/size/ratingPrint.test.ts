@@ -83,7 +83,7 @@ const PRINTS: readonly Row[] = [
   ['Ith 10A AC-15 3A 240V', { carryA: 10, ac15A: 3, mostV: 240 }],
   ['30 FLA 150 LRA 40 RES', { motorA: 30, lockedA: 150, resistiveA: 40 }, [], noVolts],
   ['FLA 30 LRA 150 240V', { motorA: 30, lockedA: 150, mostV: 240 }],
-  ['FLA 30 LRA 180/150/120', { motorA: 30, lockedA: 180 }, [], noVolts],
+  ['FLA 30 LRA 180/150/120', { motorA: 30, lockedA: 180 }, ['150/120'], noVolts],
   ['30FLA 180LRA 40A RES 600VAC', { motorA: 30, lockedA: 180, resistiveA: 40, mostV: 600 }],
   ['20A FLA 120A LRA', { motorA: 20, lockedA: 120 }, [], noVolts],
   ['BALLAST 20A 277V', { lampA: 20, mostV: 277 }],
@@ -137,6 +137,25 @@ describe('a rating is read from its print, and told back', () => {
     expect([read.left, read.asks]).toEqual([left, asks]);
     expect(tellRatingPrint(read)).not.toMatch(/undefined|NaN/);
     expect(tellRatingDoubts(read)).toHaveLength(asks.length + (left.length > 0 ? 1 : 0));
+  });
+
+  // every number is in a figure, told back, or said to be left; hertz, tolerances, listing and energy classes are none
+  it.each(PRINTS.map(([print]) => print))('no digit of %s is lost unsaid', (print) => {
+    const read = readRatingPrint(print)!;
+    const told = `${tellRatingPrint(read)} ${tellRatingDoubts(read).join(' ')}`;
+    const plain = print
+      .replace(/(\d),(?=\d)/g, '$1.')
+      .replace(/\[3\]|B3R3|\b2CO\b|L\/R 7ms|MIN 10mA 5V|AC-?\d+e?/gi, (text) => (text.startsWith('MIN') ? '10' : ''));
+    const numbers = [...plain.matchAll(/\d+(?:\/\d+)?(?:\.\d+)?/g)].flatMap(([one]) =>
+      /^1\/[34]$|^1\/2$/.test(one) ? [] : one.split('/'),
+    );
+    const said = [...told.replace(/(\d) (?=\d{3}\b)/g, '$1').matchAll(/\d+(?:\.\d+)?/g)].map(([one]) => Number(one));
+    for (const number of numbers.map(Number))
+      expect([
+        print,
+        number,
+        said.some((one) => [1, 1000, 1e-3].some((unit) => Math.abs(one - number * unit) < 1e-9)) || /HP/i.test(print),
+      ]).toEqual([print, number, true]);
   });
 
   it('together with those of coils there are 200', () => expect(PRINTS.length).toBeGreaterThanOrEqual(110));

@@ -1,3 +1,5 @@
+import { cutPrint, numbersIn, type PrintRule, plainly } from './print';
+
 /** What a print on a contact, a fuse or a breaker has two meanings for. */
 export type RatingQuestion = 'AC or DC' | 'which speed' | 'inductive of which kind' | 'volts not printed';
 
@@ -21,6 +23,8 @@ export interface PrintedRating {
   /** amps; milliamps of a least load; horsepower */
   readonly value: number;
   readonly volts?: number | undefined;
+  /** the lower of two printed volts: the same amps, and of a breaker the most to earth */
+  readonly lowV?: number | undefined;
   readonly current?: 'AC' | 'DC' | undefined;
   /** of one throw alone */
   readonly at?: 'NO' | 'NC' | undefined;
@@ -53,7 +57,6 @@ type Token =
   | { readonly is: 'left'; readonly text: string };
 
 const N = '(\\d+(?:\\.\\d+)?)';
-const numbersIn = (text: string): number[] => [...text.matchAll(/\d+(?:\.\d+)?/g)].map(([one]) => Number(one));
 const currentOf = (text: string | undefined): 'AC' | 'DC' | 'both' | undefined =>
   text === undefined || text === '' ? undefined : /AC ?\/ ?DC/.test(text) ? 'both' : /AC|~/.test(text) ? 'AC' : 'DC';
 
@@ -68,7 +71,7 @@ const ampsOf = (text: string, unit: string | undefined): number => (unit?.starts
 const use = (of: PrintedRating['of']) => (): Token => ({ is: 'use', of });
 
 /** What may stand at a place of a print, tried from the top. */
-const RULES: readonly (readonly [RegExp, (match: RegExpExecArray) => Token | undefined])[] = [
+const RULES: readonly PrintRule<Token>[] = [
   [/^[\s,;:()]+/, () => undefined],
   [/^(?:\/|\||&|@|AND\b)/, () => ({ is: 'bar' })],
   [/^(?:50 ?\/ ?60|50|60) ?HZ\b/, () => undefined],
@@ -78,10 +81,22 @@ const RULES: readonly (readonly [RegExp, (match: RegExpExecArray) => Token | und
   [/^(?:DC-?13)\b/, use('DC-13')],
   [/^([A-E](?:150|300|600))\b/, ([, text = '']) => ({ is: 'code', text })],
   [/^([NPQR](?:150|300|600))\b/, ([, text = '']) => ({ is: 'code', text })],
-  [/^([A-E])3 ?([PQRN])3\b/, ([, text = '']) => ({ is: 'code', text: `${text}300` })],
+  [
+    /^([A-E])3 ?([PQRN])3\b/,
+    ([, ac, dc]) => [
+      { is: 'code', text: `${ac}300` },
+      { is: 'code', text: `${dc}300` },
+    ],
+  ],
   [/^TV-?(\d+)\b/, ([, text = '']) => ({ is: 'tv', number: Number(text) })],
   // 16(4)A: the figure in the brackets is for an inductive load
-  [new RegExp(`^${N} ?\\( ?${N} ?\\) ?A\\b`), ([, text = '']) => ({ is: 'amps', numbers: [Number(text)] })],
+  [
+    new RegExp(`^${N} ?\\( ?${N} ?\\) ?A\\b`),
+    ([, text = '', inductive = '']) => [
+      { is: 'amps', numbers: [Number(text)] },
+      { is: 'inductive', number: Number(inductive) },
+    ],
+  ],
   [new RegExp(`^(?:IR|AIC|ICN|ICU|IC|BREAKS) ?=? ?${N} ?KA\\b`), ([, text = '']) => ({ is: 'kA', number: Number(text) })],
   [new RegExp(`^${N} ?(?:KA|KAIC|K AIC)\\b`), ([, text = '']) => ({ is: 'kA', number: Number(text) })],
   [/^\[(\d{4,5})\]/, ([, text = '']) => ({ is: 'kA', number: Number(text) / 1000 })],
@@ -138,37 +153,12 @@ const RULES: readonly (readonly [RegExp, (match: RegExpExecArray) => Token | und
   [/^[^\s,;:()/|]+/, ([text]) => ({ is: 'left', text })],
 ];
 
-const plainly = (print: string): string =>
+/** `T2AL250V`: a fuse's print runs together. */
+const apart = (print: string): string =>
   print
-    .toUpperCase()
-    .replace(/A\. ?C\.?(?![A-Z])/g, 'AC')
-    .replace(/D\. ?C\.?(?![A-Z])/g, 'DC')
-    .replace(/[–—−]/g, '-')
-    .replace(/[∼∿≈]/g, '~')
-    .replaceAll('⎓', '=')
-    .replace(/(\d),(?=\d)/g, '$1.')
     .replace(/(\d)A(\d)/g, '$1A $2')
     .replace(/([A-Z])(\d+(?:\.\d+)?)([AM]+)([LHE])(?=\d)/g, '$1$2$3$4 ')
-    .replace(/(\d)A([LHE])(?=\d)/g, '$1A$2 ')
-    .replace(/\s+/g, ' ')
-    .trim();
-
-function cut(print: string): Token[] {
-  const tokens: Token[] = [];
-  for (let rest = plainly(print); rest !== ''; ) {
-    const here = rest;
-    const [rule, match] = RULES.map(([pattern, make]) => [make, pattern.exec(here)] as const).find(([, found]) => found) ?? [];
-    if (!rule || !match || match[0] === '') break; // the last rule takes anything
-    const bracket = /^\d+(?:\.\d+)? ?\( ?(\d+(?:\.\d+)?) ?\) ?A\b/.exec(here);
-    const token = rule(match);
-    if (token) tokens.push(token);
-    if (bracket && token?.is === 'amps') tokens.push({ is: 'inductive', number: Number(bracket[1]) });
-    const pair = /^[A-E]3 ?([PQRN])3\b/.exec(match[0]);
-    if (pair) tokens.push({ is: 'code', text: `${pair[1]}300` });
-    rest = rest.slice(match[0].length);
-  }
-  return tokens;
-}
+    .replace(/(\d)A([LHE])(?=\d)/g, '$1A$2 ');
 
 /** A figure that still waits for the volts and the kind of load that belong to it. */
 type Open = { -readonly [K in keyof PrintedRating]: PrintedRating[K] } & { hasUse?: boolean };
@@ -179,7 +169,7 @@ type Open = { -readonly [K in keyof PrintedRating]: PrintedRating[K] } & { hasUs
  * @returns undefined when no figure is in it
  */
 export function readRatingPrint(print: string): RatingPrint | undefined {
-  const tokens = cut(print);
+  const tokens = cutPrint(apart(plainly(print)), RULES);
   const ratings: Open[] = [];
   const codes: string[] = [];
   const left: string[] = [];
@@ -205,10 +195,14 @@ export function readRatingPrint(print: string): RatingPrint | undefined {
     const target = open.length > 0 ? open : ratings.slice(-1);
     const powers = target.filter(({ of }) => of === 'hp');
     for (const [index, one] of target.entries()) {
-      if (one.of === 'breaks') continue;
+      if (one.of === 'breaks') {
+        one.volts ??= volts;
+        continue;
+      }
       // a range of horsepower at a range of volts: the lower at the lower; one horsepower at several volts: the same at each
       const own = one.of === 'hp' && powers.length === numbers.length ? (numbers[index] ?? volts) : volts;
-      if (one.volts === undefined) Object.assign(one, { volts: own, current });
+      const lowV = one.of !== 'hp' && numbers.length > 1 ? Math.min(...numbers) : undefined;
+      if (one.volts === undefined) Object.assign(one, { volts: own, current, ...(lowV === undefined ? {} : { lowV }) });
       else if (one.volts !== own || one.current !== kind) ratings.push({ ...one, volts: own, current });
       if (one.of === 'hp' && powers.length === 1)
         for (const other of numbers) if (other !== volts) ratings.push({ ...one, volts: other, current });
@@ -242,6 +236,8 @@ export function readRatingPrint(print: string): RatingPrint | undefined {
         const follows = tokens[place + 1];
         if (nextUse !== undefined || follows?.is === 'use') {
           put({ of: nextUse ?? 'resistive', value: token.numbers[0] ?? 0, hasUse: nextUse !== undefined });
+          // `LRA 180/150/120`: at the lowest volts; the frame's own fall stands for the others
+          if (token.numbers.length > 1) left.push(token.numbers.slice(1).join('/'));
           nextUse = undefined;
         } else if (open.some(({ of }) => of === 'hp') && token.numbers.every((one) => one >= 100)) atVolts(token.numbers, undefined);
         else left.push(token.numbers.join('/'));

@@ -1,16 +1,6 @@
 import { applyChanges, type Circuit, conductorIdSchema, type EditChange, PLAIN_LANDINGS, terminalId } from '#core/circuit';
 import { familyOf } from '#core/devices';
-
-/** A 32-bit mix: the same seed makes the same mistake. */
-function chanceOf(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
-    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 2 ** 32;
-  };
-}
+import { chanceOf } from './chance';
 
 const FACTORS = [0.1, 0.2, 0.33, 0.5, 2, 3, 5, 10];
 

@@ -14,22 +14,12 @@ import {
 import type { Sightings } from '#core/sequence';
 import { at } from '#core/units';
 import { METER_NOISE } from '../find/scale';
+import { chanceOf } from './chance';
 
 export interface SessionEnd {
   readonly readings: number;
   /** the class named, by its first suspect's class key; undefined when readings ran out first */
   readonly named: number | undefined;
-}
-
-/** Numbers from a seed, the same on every machine (a 32-bit mix). */
-function seeded(seed: number): () => number {
-  let state = seed >>> 0;
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0;
-    let mixed = Math.imul(state ^ (state >>> 15), state | 1);
-    mixed ^= mixed + Math.imul(mixed ^ (mixed >>> 7), mixed | 61);
-    return ((mixed ^ (mixed >>> 14)) >>> 0) / 4294967296;
-  };
 }
 
 const gauss = (random: () => number): number => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
@@ -42,7 +32,7 @@ const SURE = 0.95;
  * @param truth index of the suspect that is really there
  */
 export function runSession(predictions: Predictions, truth: number, policy: Policy, seed: number, mostReadings = 80): SessionEnd {
-  const random = seeded(seed);
+  const random = chanceOf(seed);
   const seen: Sightings = at(predictions.sightings, truth);
   const measured: Measured[] = [];
   let before: Partial<Test> = {};
@@ -70,7 +60,7 @@ export function playAgainst(
   seed: number,
   mostReadings = 12,
 ): { verdict: Verdict; evidence: Evidence } {
-  const random = seeded(seed);
+  const random = chanceOf(seed);
   const measured: Measured[] = [];
   let before: Partial<Test> = {};
   for (;;) {

@@ -124,6 +124,7 @@ export default function FindPage() {
           <Box ml="auto" color="muted" fontSize="14px">
             {measured.length} reading{measured.length === 1 ? '' : 's'} · {answer.fitting} of {answer.total} suspects fit
             {answer.elsewhere > 0 && ` · ${answer.elsewhere} elsewhere cannot reach it and were not followed`}
+            {answer.landingsLeft > 0 && ` · not followed: any of ${answer.landingsLeft} wires landed beside its terminal`}
           </Box>
         </Flex>
         <Flex gap="6px" wrap="wrap" my="8px" aria-label="What is seen and heard">

@@ -97,7 +97,7 @@ export function HandPart({ device, hand, onChange }: Props) {
         ),
       },
     });
-  const short = alike.filter(([, one]) => own.title.split(',')[0] === one.title.split(',')[0]).slice(0, 6);
+  const ofOneFrame = alike.filter(([, one]) => own.variant !== undefined && one.variant?.of === own.variant.of);
   return (
     <Box as="section" aria-label="Read it from the part">
       {hasCoil(family) && (
@@ -156,8 +156,8 @@ export function HandPart({ device, hand, onChange }: Props) {
       ))}
       <Label>Kind</Label>
       <Flex gap="6px" wrap="wrap" align="center">
-        {short.length > 1 &&
-          short.map(([name, one]) => (
+        {ofOneFrame.length > 1 &&
+          ofOneFrame.map(([name, one]) => (
             <Button
               key={name}
               type="button"
@@ -165,7 +165,7 @@ export function HandPart({ device, hand, onChange }: Props) {
               aria-pressed={name === hand.family}
               onClick={() => onChange({ ...hand, family: name })}
             >
-              {one.title.replace(/^[^,]*, /, '')}
+              {one.variant?.as}
             </Button>
           ))}
         <Choice aria-label="Kind of part" value={hand.family} onChange={({ target }) => onChange({ ...hand, family: target.value })}>
@@ -180,7 +180,10 @@ export function HandPart({ device, hand, onChange }: Props) {
       <RatingsTyped
         key={`${device.id} ${hand.family}`}
         family={family}
-        onRead={(read) => onChange({ ...hand, nameplate: { ...hand.nameplate, ...read } })}
+        onRead={(read, before) => {
+          const kept = Object.entries(hand.nameplate).filter(([name]) => !before.includes(name));
+          onChange({ ...hand, nameplate: { ...Object.fromEntries(kept), ...read } });
+        }}
       />
       <Button type="button" onClick={sameRatings}>
         Same print as the old one
@@ -214,15 +217,26 @@ function Told({ print }: { print: string }) {
 }
 
 /** A rating's print, typed as it stands: what is read is told back and entered, what is not understood is said. */
-function RatingsTyped({ family, onRead }: { family: DeviceFamily; onRead: (read: StockPart['nameplate']) => void }) {
+interface TypedProps {
+  readonly family: DeviceFamily;
+  /** @param before names that the print before it had entered: they go with it */
+  readonly onRead: (read: StockPart['nameplate'], before: readonly string[]) => void;
+}
+
+function RatingsTyped({ family, onRead }: TypedProps) {
   const [print, setPrint] = useState('');
+  const [entered, setEntered] = useState<readonly string[]>([]);
   const read = print.trim() === '' ? undefined : readRatingPrint(print);
   const figures = Object.entries(read ? ratingFigures(read) : {});
   const fits = ([name, value]: (typeof figures)[number]): boolean => {
     const facts = Object.hasOwn(family.fields, name) ? family.fields[name] : undefined;
     return facts !== undefined && (facts.kind !== 'choice' || facts.choices?.includes(String(value)) === true);
   };
-  const enter = () => read && onRead(Object.fromEntries(figures.filter(fits).map(([name, value]) => [name, printed(value)])));
+  const enter = () => {
+    const own = figures.filter(fits);
+    setEntered(own.map(([name]) => name));
+    onRead(Object.fromEntries(own.map(([name, value]) => [name, printed(value)])), entered);
+  };
   const taken = new Set(figures.filter(fits).map(([, value]) => value));
   const spare = new Set(figures.flatMap(([, value]) => (taken.has(value) ? [] : [value])));
   return (

@@ -4,6 +4,7 @@ import type { FindingView, MendAnswer } from '#core/bench';
 import { useBench } from '../bench/BenchProvider';
 import { Button, Note } from '../ui/parts';
 import { TONE } from '../ui/verdicts';
+import { PairAnswer } from './Pairs';
 
 /** A finding, verdict first, then what is wrong, what comes of it and what mends it, and by whose limit. */
 export const FindingNote = ({ finding }: { finding: FindingView }) => (
@@ -15,30 +16,37 @@ export const FindingNote = ({ finding }: { finding: FindingView }) => (
     <Box fontSize="12px" color="muted">
       {finding.limitKind} by {finding.source}; weakest evidence: {finding.evidence}. State: {finding.state}.
     </Box>
+    {finding.rule === 'runs-together' && <PairAnswer finding={finding} />}
     {(finding.verdict === 'danger' || finding.verdict === 'block') && <Tried key={finding.id} finding={finding.id} />}
   </Note>
 );
 
 /** What mends it, each tried in the model in every state; the direction above stays where nothing that was tried does. */
 function Tried({ finding }: { finding: string }) {
-  const { client } = useBench();
-  const [asked, setAsked] = useState<'no' | 'trying' | MendAnswer | Error>('no');
+  const { client, study } = useBench();
+  const [asked, setAsked] = useState<{ readonly of: typeof study; readonly answer: MendAnswer | Error | undefined }>();
+  // what was tried in another circuit says nothing of this one
+  const now = asked && asked.of === study ? asked : undefined;
   const tryThem = () => {
-    setAsked('trying');
-    client.ask('mend', { finding }).then(setAsked, (error: Error) => setAsked(error));
+    setAsked({ of: study, answer: undefined });
+    client.ask('mend', { finding }).then(
+      (answer) => setAsked({ of: study, answer }),
+      (error: Error) => setAsked({ of: study, answer: error }),
+    );
   };
-  if (asked === 'no' || asked === 'trying')
+  if (!now?.answer)
     return (
-      <Button type="button" look="quiet" minH="28px" px="0" disabled={asked === 'trying'} onClick={tryThem}>
-        {asked === 'trying' ? 'Trying in the model…' : 'Try what mends it'}
+      <Button type="button" look="quiet" minH="28px" px="0" disabled={now !== undefined} onClick={tryThem}>
+        {now ? 'Trying in the model…' : 'Try what mends it'}
       </Button>
     );
-  if (asked instanceof Error) return <Box fontSize="13px">{asked.message}</Box>;
-  if (asked.mends.length === 0)
+  if (now.answer instanceof Error) return <Box fontSize="13px">{now.answer.message}</Box>;
+  const { mends } = now.answer;
+  if (mends.length === 0)
     return <Box fontSize="13px">Nothing that was tried mends it without bringing something else: only the direction above is told.</Box>;
   return (
     <Box fontSize="13px" data-mends>
-      {asked.mends.map(({ words, also, brings }) => (
+      {mends.map(({ words, also, brings }) => (
         <Box key={words}>
           Tried: <strong>{words}</strong>. This goes{also.length > 0 && `, and ${also.length} more with it`}; nothing new is a danger
           {brings.length > 0 && `, worth a look: ${brings.join('; ')}`}.

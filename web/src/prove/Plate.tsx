@@ -9,6 +9,7 @@ import { useBench, useLook } from '../bench/BenchProvider';
 import { CoilGauge } from '../plates/CoilGauge';
 import { FindingNote } from '../plates/FindingNote';
 import { Nameplate } from '../plates/Nameplate';
+import { Pairs } from '../plates/Pairs';
 import { Processes } from '../plates/Processes';
 import { TransformerCard } from '../plates/TransformerCard';
 import { benchSlice } from '../store/bench';
@@ -199,6 +200,7 @@ function DevicePlate({ device, onFold }: { device: Device; onFold: () => void })
       {findings.map((finding) => (
         <FindingNote key={finding.id} finding={finding} />
       ))}
+      {(family.group === 'load' || family.group === 'relay') && <Pairs key={device.id} device={device} />}
       {!circuit && <p>Computing…</p>}
     </Box>
   );

@@ -46,6 +46,7 @@ export const find = lineKind({
     return fine({
       complaint: complaint.title,
       elsewhere: predictions.elsewhere,
+      landingsLeft: predictions.landingsLeft,
       none: verdict.none,
       found: verdict.isFound,
       against: tellAgainst(circuit, verdict, evidence.measured, best === undefined ? '' : words(best)),

@@ -10,6 +10,8 @@ import {
   markSchema,
   ownFamilyNameSchema,
   ownFamilySchema,
+  type Pair,
+  pairSchema,
   powerSwitchSchema,
   programSchema,
   type TerminalId,
@@ -169,6 +171,29 @@ const setComplaints = command({
   words: (_circuit, { to }) => (to.length === 0 ? 'no complaint' : `complaints: ${to.map(({ title }) => title).join('; ')}`),
 });
 
+const setPair = command({
+  schema: z.object({ type: z.literal('setPair'), a: deviceIdSchema, b: deviceIdSchema, to: pairSchema.shape.rule.nullable() }),
+  apply(circuit, { a, b, to }) {
+    if (to !== null && (!circuit.devices[a] || !circuit.devices[b])) return gone('A device of that pair', circuit.devices[a] ? b : a);
+    if (a === b) return wrong({ code: 'one-device', at: a, message: 'A pair is of two devices. Pick another one for the second.' });
+    const isThis = (pair: Pair): boolean => pair.a === a && pair.b === b;
+    const before = circuit.pairs.find(isThis);
+    const others = circuit.pairs.filter((pair) => !isThis(pair));
+    return fine({
+      circuit: { ...circuit, pairs: to === null ? others : [...others, { a, b, rule: to }] },
+      inverse: { type: 'setPair', a, b, to: before?.rule ?? null },
+    });
+  },
+  touches: ({ a, b }) => [touch(`pair ${[a, b].sort().join(' ')}`)],
+  words: (circuit, { a, b, to }) =>
+    ({
+      never: `${tagOf(circuit, a)} and ${tagOf(circuit, b)} never run together`,
+      'only-with': `${tagOf(circuit, a)} runs only with ${tagOf(circuit, b)}`,
+      may: `${tagOf(circuit, a)} and ${tagOf(circuit, b)} may run as it comes`,
+      none: `nothing said of ${tagOf(circuit, a)} with ${tagOf(circuit, b)}`,
+    })[to ?? 'none'],
+});
+
 const replaceDocument = command({
   schema: z.object({ type: z.literal('replaceDocument'), to: circuitSchema }),
   apply: (circuit, { to }) => fine({ circuit: to, inverse: { type: 'replaceDocument', to: circuit } }),
@@ -189,5 +214,6 @@ export const singleCommands = {
   setFamily,
   setView,
   setComplaints,
+  setPair,
   replaceDocument,
 };

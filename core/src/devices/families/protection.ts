@@ -1,5 +1,5 @@
 import type { Contact, CurveName, Fuse } from '#core/kinds';
-import { define, field } from '../family';
+import { define, field, variant } from '../family';
 
 const poleNumbers = [1, 2, 3] as const;
 /** An overload relay trips when any of its heaters has gathered enough. */
@@ -7,7 +7,7 @@ const HEATERS = poleNumbers.map((n) => `L${n}-T${n}`);
 
 const isolator = (poles: 1 | 2 | 3) =>
   define({
-    title: `Isolator, ${poles} pole${poles > 1 ? 's' : ''}`,
+    ...variant('Isolator', `${poles} pole${poles > 1 ? 's' : ''}`),
     letter: 'Q',
     group: 'protection',
     terminals: poleNumbers.slice(0, poles).flatMap((n) => [`L${n}`, `T${n}`]),
@@ -69,7 +69,7 @@ const fuse = (poles: 1 | 3) =>
 
 const breaker = (poles: 1 | 2 | 3) =>
   define({
-    title: `Breaker, ${poles} pole${poles > 1 ? 's' : ''}`,
+    ...variant('Breaker', `${poles} pole${poles > 1 ? 's' : ''}`),
     letter: 'F',
     group: 'protection',
     terminals: poleNumbers.slice(0, poles).flatMap((n) => [`L${n}`, `T${n}`]),

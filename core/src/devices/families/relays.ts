@@ -1,5 +1,5 @@
 import type { Contact, Join, Part, PoleRatings } from '#core/kinds';
-import { define, field, only, type Plate } from '../family';
+import { define, field, only, type Plate, variant } from '../family';
 import { coil, coilFields, DUTIES } from './coils';
 
 const armature = { parts: ['coil'] } as const;
@@ -133,7 +133,10 @@ const contactor = (poles: 1 | 2 | 3 | 4, bar: boolean, auxiliaries: readonly (re
   const numbers = Array.from({ length: poles }, (_, i) => i + 1);
   const barTerminals = bar ? ['L2', 'T2'] : [];
   return define({
-    title: `Contactor, ${poles} pole${poles > 1 ? 's' : ''}${bar ? ' and solid bar' : ''}${auxiliaries.length ? ', auxiliaries' : ''}`,
+    ...variant(
+      'Contactor',
+      `${poles} pole${poles > 1 ? 's' : ''}${bar ? ' and solid bar' : ''}${auxiliaries.length ? ', auxiliaries' : ''}`,
+    ),
     letter: 'K',
     group: 'relay',
     inputs: [],
@@ -207,14 +210,14 @@ const leadVolts = { coilV, coilHighV, coilDualV, coilHalves, coilOtherV };
 
 /** A relay that plugs into a base; which base stands in the panel is a fact of its own. */
 const plugIn = (
-  title: string,
+  [of, as]: readonly [of: string, as: string],
   base: string,
   coilEnds: readonly [string, string],
   throws: readonly (readonly [string, string, string])[],
   vas: readonly [number, number],
 ) =>
   define({
-    title,
+    ...variant(of, as),
     letter: 'K',
     group: 'relay',
     terminals: [...coilEnds, ...throws.flat()],
@@ -253,7 +256,7 @@ const BASES = ['8-pin', '11-pin', '8-blade', '14-blade', 'print'];
 
 export const relays = {
   'relay-8-pin': plugIn(
-    'Plug-in relay, 8 pins, two changeover',
+    ['Plug-in relay', '8 pins, two changeover'],
     '8-pin',
     ['2', '7'],
     [
@@ -263,7 +266,7 @@ export const relays = {
     [5, 2.7],
   ),
   'relay-11-pin': plugIn(
-    'Plug-in relay, 11 pins, three changeover',
+    ['Plug-in relay', '11 pins, three changeover'],
     '11-pin',
     ['2', '10'],
     [
@@ -274,7 +277,7 @@ export const relays = {
     [5, 2.7],
   ),
   'relay-8-blade': plugIn(
-    'Miniature relay, 8 blades, two changeover',
+    ['Miniature relay', '8 blades, two changeover'],
     '8-blade',
     ['13', '14'],
     [
@@ -284,7 +287,7 @@ export const relays = {
     [2, 1.3],
   ),
   'relay-14-blade': plugIn(
-    'Miniature relay, 14 blades, four changeover',
+    ['Miniature relay', '14 blades, four changeover'],
     '14-blade',
     ['13', '14'],
     [

@@ -95,6 +95,7 @@ export const PILOT_CODES = ['A600', 'A300', 'B300', 'B600', 'C300', 'D300', 'R30
 
 /** What a contact breaks on direct current, and at which volts: an AC figure says nothing of it. */
 export const directFields = { dcA: field.rating('On DC', 'A', 0.01, 60), dcV: field.rating('On DC, at', 'V', 1, 1000) };
+/** The same as a contact's ratings. */
 export const directOf = (plate: Plate<keyof typeof directFields>): Pick<Contact['ratings'], 'dcA' | 'dcV'> => ({
   dcA: plate.number('dcA'),
   dcV: plate.number('dcV'),

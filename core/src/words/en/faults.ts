@@ -1,3 +1,5 @@
+import { spellTerminal } from '#core/circuit';
+import { isAstray, type Suspicion } from '#core/find';
 import type { CircuitPlan } from '#core/graph';
 import { partNamed } from '#core/graph';
 import type { FaultOf, PartKind } from '#core/kinds';
@@ -7,7 +9,14 @@ import { spellEnds } from './points';
 /** What can go wrong, as said of the part: "coil open". */
 const FAULTS: { readonly [K in PartKind]: { readonly [F in FaultOf<K>]: string } } = {
   contact: { stuckOpen: 'stays open', welded: 'welded closed', resistive: 'dirty, 10 Ω when closed' },
-  coil: { open: 'coil open', shorted: 'coil has shorted turns', jammed: 'armature does not close', stuckClosed: 'armature stuck closed' },
+  coil: {
+    open: 'coil open',
+    shorted: 'coil has shorted turns',
+    jammed: 'armature does not close',
+    stuckClosed: 'armature stuck closed',
+    forMoreVolts: 'coil is one for five times the volts',
+    forFewerVolts: 'coil is one for half the volts',
+  },
   fuse: { blown: 'open' },
   load: { open: 'open' },
   load3: { open: 'one element open' },
@@ -40,7 +49,13 @@ export function tellFault(plan: CircuitPlan, fault: Fault): string {
 }
 
 /** A suspect in words: a wire with where it leads, the healthy circuit as what it is. */
-export function tellSuspect(plan: CircuitPlan, fault: Fault | undefined): string {
+export function tellSuspect(plan: CircuitPlan, fault: Suspicion | undefined): string {
   if (!fault) return 'Nothing: this is how it behaves';
+  if (isAstray(fault)) {
+    const { circuit } = plan;
+    const wire = circuit.conductors[fault.conductor];
+    const right = wire?.ends[fault.end];
+    return `Wire ${wire?.number ?? '?'} on ${spellTerminal(circuit, fault.to)} instead of ${right ? spellTerminal(circuit, right) : '?'}`;
+  }
   return 'conductor' in fault ? `${tellFault(plan, fault)} (${spellEnds(plan.circuit, fault.conductor)})` : tellFault(plan, fault);
 }

@@ -1,6 +1,6 @@
 import { type Circuit, spellPoint } from '#core/circuit';
-import type { Measured, Outcome, Test, Verdict } from '#core/find';
-import type { Fault, NetworkPlan } from '#core/network';
+import type { Measured, Outcome, Suspicion, Test, Verdict } from '#core/find';
+import type { NetworkPlan } from '#core/network';
 import type { ChoiceOf } from '#core/schools';
 import { volts } from '#core/units';
 
@@ -28,7 +28,7 @@ export function tellOutcome({ leaves, share }: Outcome, suspect: (index: number)
 /** What speaks against the best explanation, and what would still prove it. */
 export function tellAgainst(
   circuit: Circuit,
-  { misfits, unseen, isProvedBySwap, confirm, ranked }: Verdict,
+  { misfits, unseen, provedBy, confirm, ranked }: Verdict,
   measured: readonly Measured[],
   best: string,
 ): string[] {
@@ -42,14 +42,15 @@ export function tellAgainst(
     }),
     ...unseen.map((tag) => `${tag} was seen otherwise than ${best} leaves it. Look again.`),
     ...(confirm && sure ? [`${best} is likely; read across it before it is called found.`] : []),
-    ...(isProvedBySwap && sure
+    ...(provedBy === 'look' && sure ? [`${best} is likely. Look where it lands: the eye proves it, no reading does.`] : []),
+    ...(provedBy === 'swap' && sure
       ? [`${best} is likely, and no reading here proves it: load its feed with a lamp as it starts, or put a known good one in its place.`]
       : []),
   ];
 }
 
 /** What to mind about a fault that is found: a fuse has opened for a reason. */
-export function tellMind(plan: NetworkPlan, fault: Fault | undefined): string | null {
+export function tellMind(plan: NetworkPlan, fault: Suspicion | undefined): string | null {
   if (!fault || 'conductor' in fault) return null;
   const planned = plan.partsIn(fault.device).find(({ part }) => part.id === fault.part);
   return planned?.part.kind === 'fuse'

@@ -188,6 +188,47 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
       },
     })[ill],
 
+  'runs-together'({ told: { code, a, b }, circuit, finding }) {
+    const state = tellCalls(circuit, finding.calls);
+    switch (code) {
+      case 'never, and do':
+        return {
+          title: `${a} and ${b} run together`,
+          consequence: 'They were said never to.',
+          reason: `Both are on, ${state}.`,
+          remedy: 'Give each a closed contact of the other in its way, and prove it by calling both.',
+        };
+      case 'only with, and does without':
+        return {
+          title: `${a} runs without ${b}`,
+          consequence: `It was said to run only with ${b}.`,
+          reason: `${a} is on and ${b} is not, ${state}.`,
+          remedy: `Lead its call through a contact that closes when ${b} runs.`,
+        };
+      case 'ask never':
+        return {
+          title: `${a} heats while ${b} cools`,
+          consequence: 'Where that is no strip heat or reheat on purpose, one works against the other.',
+          reason: `Both are on, ${state}.`,
+          remedy: 'Say whether they may.',
+        };
+      case 'ask only with':
+        return {
+          title: `${a} heats with no fan or pump on`,
+          consequence: 'Where it needs the air or the water of one, it overheats.',
+          reason: `It is on and ${b} is not, ${state}.`,
+          remedy: `Say whether ${a} runs only with ${b}.`,
+        };
+      case 'gone':
+        return {
+          title: `A pair names a device that is gone`,
+          consequence: 'What was said of it is not held.',
+          reason: `Of ${a} and ${b} one is no longer in this circuit.`,
+          remedy: 'Say it again of the device that is there, or take it back.',
+        };
+    }
+  },
+
   'stops-nothing'({ tag, told: { around }, circuit, finding }) {
     const way = around.map((id) => circuit.devices[id]?.tag ?? `wire ${circuit.conductors[id]?.number ?? '?'}`);
     return {

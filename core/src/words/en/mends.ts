@@ -1,4 +1,4 @@
-import type { Circuit } from '#core/circuit';
+import { type Circuit, deviceOf, isLooseEnd } from '#core/circuit';
 import { familyOf } from '#core/devices';
 import type { Mend } from '#core/mend';
 import { amount } from '#core/units';
@@ -29,7 +29,7 @@ function tellDeed(circuit: Circuit, { deed }: Mend): string {
       return `Exchange ${deed.marks[0]} and ${deed.marks[1]} at ${tagOf(circuit, deed.device)}`;
     case 'take away': {
       const wire = circuit.conductors[deed.conductor];
-      const ends = (wire?.ends ?? []).flatMap((end) => (end ? [tagOf(circuit, end.slice(0, end.indexOf(':')) as never)] : []));
+      const ends = (wire?.ends ?? []).flatMap((end) => (end && !isLooseEnd(end) ? [tagOf(circuit, deviceOf(end))] : []));
       return `Take wire ${wire?.number ?? '?'} (${listed([...new Set(ends)])}) away`;
     }
   }

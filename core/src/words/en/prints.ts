@@ -56,9 +56,14 @@ const USES: { readonly [O in PrintedRating['of']]: string } = {
   breaks: 'breaks',
 };
 
-function tellRating({ of, value, volts, current, at }: PrintedRating): string {
+function tellRating({ of, value, volts, lowV, current, at }: PrintedRating): string {
   const amount = of === 'hp' ? `${figures(value)} hp` : of === 'least' ? `${figures(value)} mA` : `${figures(value)} A`;
-  return [amount, USES[of], at ?? '', volts === undefined ? '' : `at ${figures(volts)} V${current ? ` ${current}` : ''}`]
+  return [
+    amount,
+    USES[of],
+    at ?? '',
+    volts === undefined ? '' : `at ${lowV === undefined ? '' : `${figures(lowV)}/`}${figures(volts)} V${current ? ` ${current}` : ''}`,
+  ]
     .filter(Boolean)
     .join(' ');
 }
