@@ -4,13 +4,14 @@ import { catalogue } from '#core/devices';
 import { explore } from '#core/explore';
 import { DEMO, demo } from '../testing/demo';
 import { checkStudy, studyOf } from './index';
+import type { TogetherTold } from './rules/runsTogether';
 
 const id = (circuit: Circuit, tag: string): DeviceId => Object.values(circuit.devices).find((one) => one.tag === tag)!.id;
 
 function said(circuit: Circuit) {
   return checkStudy(studyOf(circuit, explore(circuit)))
     .filter(({ rule }) => rule === 'runs-together')
-    .map(({ verdict, told, calls }) => ({ verdict, told, called: calls?.length ?? 0 }));
+    .map(({ verdict, told, calls }) => ({ verdict, told: told as TogetherTold, called: calls?.length ?? 0 }));
 }
 
 const changed = (circuit: Circuit, ...changes: EditChange[]): Circuit => {

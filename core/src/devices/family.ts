@@ -55,6 +55,12 @@ export interface DeviceFamily<F extends string = string, I extends string = stri
     readonly hermetic?: boolean;
     /** keeps its place through a power loss */
     readonly keepsPlace?: boolean;
+    /** what its work is where it may be against another's: heat, cold, the air or water that carries both */
+    readonly does?: 'heats' | 'cools' | 'moves';
+    /** how the conductors of a supply stand to each other */
+    readonly system?: 'one phase' | 'split phase' | 'star';
+    /** the one secondary that it is made with, volts */
+    readonly secondaryV?: number;
   };
 }
 

@@ -37,6 +37,15 @@ export { atMost, voltsRow } from './row';
 export type { Figure, FigureName, Missing, Said, Sized } from './sized';
 export { figure, figureOf, notKnown, rowOf } from './sized';
 export { nextSize } from './standardSizes';
+export {
+  readSupplyPrint,
+  type SupplyKind,
+  type SupplyPrint,
+  type SupplyQuestion,
+  type SupplySide,
+  type SupplySystem,
+  supplyFigures,
+} from './supplyPrint';
 export type { TableName, Tables } from './tables';
 export { TABLES } from './tables';
 export type { Table } from './tables/table';

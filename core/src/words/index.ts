@@ -16,7 +16,7 @@ export { tellRunLimit } from './en/limits';
 export { type MendWords, tellMend } from './en/mends';
 export { placeName } from './en/places';
 export { listed, tagOf } from './en/points';
-export { tellCoilPrint, tellPrintDoubts, tellRatingDoubts, tellRatingPrint } from './en/prints';
+export { tellCoilPrint, tellPrintDoubts, tellRatingDoubts, tellRatingPrint, tellSupplyDoubts, tellSupplyPrint } from './en/prints';
 export type { ReadingWords } from './en/readings';
 export { tellReading } from './en/readings';
 export { tellAsks, tellFigure, tellLife, tellRating } from './en/rows';

@@ -2,8 +2,8 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Device, FieldFacts } from '#core/circuit';
 import { type DeviceFamily, familyList, familyNamed, familyOf, printed, type StockPart } from '#core/devices';
-import { ratingFigures, readCoilPrint, readRatingPrint } from '#core/size';
-import { tellCoilPrint, tellPrintDoubts, tellRatingDoubts, tellRatingPrint } from '#core/words';
+import { ratingFigures, readCoilPrint, readRatingPrint, readSupplyPrint, supplyFigures } from '#core/size';
+import { tellCoilPrint, tellPrintDoubts, tellRatingDoubts, tellRatingPrint, tellSupplyDoubts, tellSupplyPrint } from '#core/words';
 import { NameplateForm } from '../plates/NameplateForm';
 import { useDocument } from '../store/select';
 import { Choice } from '../ui/Choice';
@@ -216,6 +216,23 @@ function Told({ print }: { print: string }) {
   );
 }
 
+/** A print as it was read: figures for a nameplate, what is told back, what is asked. */
+interface PrintRead {
+  readonly figures: Readonly<Record<string, number | string>>;
+  readonly told: string;
+  readonly doubts: readonly string[];
+}
+
+/** Reads what is printed on a part of a kind: sides and systems of a supply, ratings of everything else. */
+function readPrint(print: string, family: DeviceFamily): PrintRead | undefined {
+  if (family.group === 'supply') {
+    const read = readSupplyPrint(print);
+    return read && { figures: supplyFigures(read, family.is ?? {}), told: tellSupplyPrint(read), doubts: tellSupplyDoubts(read) };
+  }
+  const read = readRatingPrint(print);
+  return read && { figures: ratingFigures(read), told: tellRatingPrint(read), doubts: tellRatingDoubts(read) };
+}
+
 /** A rating's print, typed as it stands: what is read is told back and entered, what is not understood is said. */
 interface TypedProps {
   readonly family: DeviceFamily;
@@ -226,8 +243,9 @@ interface TypedProps {
 function RatingsTyped({ family, onRead }: TypedProps) {
   const [print, setPrint] = useState('');
   const [entered, setEntered] = useState<readonly string[]>([]);
-  const read = print.trim() === '' ? undefined : readRatingPrint(print);
-  const figures = Object.entries(read ? ratingFigures(read) : {});
+  const read = print.trim() === '' ? undefined : readPrint(print, family);
+  const figures = Object.entries(read?.figures ?? {});
+  const example = family.group === 'supply' ? 'PRI 120V SEC 24V 40VA 60Hz' : '10A 250VAC 30VDC B300';
   const fits = ([name, value]: (typeof figures)[number]): boolean => {
     const facts = Object.hasOwn(family.fields, name) ? family.fields[name] : undefined;
     return facts !== undefined && (facts.kind !== 'choice' || facts.choices?.includes(String(value)) === true);
@@ -248,7 +266,7 @@ function RatingsTyped({ family, onRead }: TypedProps) {
           w="230px"
           textAlign="left"
           value={print}
-          placeholder="10A 250VAC 30VDC B300"
+          placeholder={example}
           onChange={({ target }) => setPrint(target.value)}
           onBlur={enter}
           onKeyDown={(event) => event.key === 'Enter' && enter()}
@@ -256,8 +274,13 @@ function RatingsTyped({ family, onRead }: TypedProps) {
       </Flex>
       {print.trim() !== '' && (
         <Box fontSize="13px" mb="6px" role="status">
-          {read ? `Read: ${tellRatingPrint(read)}.` : `"${print}" holds no figure. Type it as printed, such as 10A 250VAC or T2A L 250V.`}
-          {read && tellRatingDoubts(read).map((doubt) => <Box key={doubt}>{doubt}</Box>)}
+          {read ? `Read: ${read.told}.` : `"${print}" holds no figure. Type it as printed, such as ${example}.`}
+          {read?.doubts.map((doubt) => (
+            <Box key={doubt}>{doubt}</Box>
+          ))}
+          {read && figures.filter(fits).length === 0 && (
+            <Box>Nothing of it is entered: {family.title.toLowerCase()} has no place for it.</Box>
+          )}
           {spare.size > 0 && <Box>Not entered, this kind has no place for it: {[...spare].join(', ')}.</Box>}
         </Box>
       )}

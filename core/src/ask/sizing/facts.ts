@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type CoilFacts, type CoilSupply, type Laying, type Missing, readCoilPrint, type Sized } from '#core/size';
+import { type CoilFacts, type CoilSupply, type Laying, type Missing, readCoilPrint, readSupplyPrint, type Sized } from '#core/size';
 import { celsiusOf, METRES_PER_FOOT, readTyped, type WireSize } from '#core/units';
 
 /** A figure as typed: a number, or text such as `1/3` or `7,5`. What is not known is left out, never guessed. */
@@ -184,6 +184,20 @@ export function coilFactsOf(facts: Facts): CoilFacts {
     halves,
     polarized: facts.polarized,
     pulseRated: facts.pulse,
+  };
+}
+
+/** A transformer's plate, where its print was given; of several primary volts none, until somebody says which. */
+export function plateOf({ print }: Facts): { primaryV?: number; secondaryV?: number; va?: number } | undefined {
+  if (print === undefined) return undefined;
+  const read = readSupplyPrint(print);
+  if (!read) throw new NotUnderstood('print', `--print "${print}": write a transformer's plate, such as "PRI 120V SEC 24V 40VA 60Hz".`);
+  const one = (volts: readonly number[] | undefined): number | undefined => (volts?.length === 1 ? volts[0] : undefined);
+  const [primaryV, secondaryV] = [one(read.input?.volts), one(read.output.volts)];
+  return {
+    ...(primaryV === undefined ? {} : { primaryV }),
+    ...(secondaryV === undefined ? {} : { secondaryV }),
+    ...(read.va === undefined ? {} : { va: read.va }),
   };
 }
 

@@ -1,6 +1,6 @@
 import { fine, type Result, wrong } from '#core/circuit';
 import { coilOn, type Sized, sizeDcSupply, sizeHeater, sizeTransformer, sizeTransformerFuses } from '#core/size';
-import { coilFactsOf, type Facts, NotUnderstood, numberOf, numbersOf, phasesOf, type Question, supplyOf } from './facts';
+import { coilFactsOf, type Facts, NotUnderstood, numberOf, numbersOf, phasesOf, plateOf, type Question, supplyOf } from './facts';
 import { contact, driver, lamps, life, resistor, snubber } from './points';
 import { conductor, drop, motor } from './power';
 
@@ -11,16 +11,16 @@ const QUESTIONS = {
   contact,
   transformer: (facts) =>
     sizeTransformer({
-      ratedV: numberOf(facts, 'secondary') ?? 24,
-      va: numberOf(facts, 'va'),
+      ratedV: numberOf(facts, 'secondary') ?? plateOf(facts)?.secondaryV ?? 24,
+      va: numberOf(facts, 'va') ?? plateOf(facts)?.va,
       sealedVa: numbersOf('held', facts.held),
       inrushVa: numberOf(facts, 'inrush'),
     }),
   fuse: (facts) =>
     sizeTransformerFuses({
-      va: numberOf(facts, 'va'),
-      primaryV: numberOf(facts, 'primary'),
-      secondaryV: numberOf(facts, 'secondary'),
+      va: numberOf(facts, 'va') ?? plateOf(facts)?.va,
+      primaryV: numberOf(facts, 'primary') ?? plateOf(facts)?.primaryV,
+      secondaryV: numberOf(facts, 'secondary') ?? plateOf(facts)?.secondaryV,
       fuseA: numberOf(facts, 'fuse'),
       leg: facts.leg === 'common' ? 'common' : 'hot',
       bonded: facts.unbonded !== true,

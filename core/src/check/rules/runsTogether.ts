@@ -1,5 +1,5 @@
 import type { Circuit, Device, Pair } from '#core/circuit';
-import { plateNumber } from '#core/devices';
+import { familyOf, plateNumber } from '#core/devices';
 import { aloneIn, type Exploration, isEverOn, togetherIn } from '#core/explore';
 import { graphOf } from '#core/graph';
 import { type Opinion, ruleOf } from '../finding';
@@ -37,24 +37,22 @@ function ruledOn({ devices }: Circuit, exploration: Exploration, { a, b, rule }:
   return [{ about: [one, other], key: b, verdict: 'danger', told: { code, a: one.tag, b: other.tag }, calls }];
 }
 
-const COOLS = ['compressor-1ph'];
-const HEATS = ['heater', 'heater-3ph'];
 /** Less than this is a crankcase or an anti-condensation heater, which stands alone on purpose. Common practice. */
 const LEAST_WATTS = 500;
-const MOVES_AIR = ['motor-1ph', 'motor-3ph'];
 
 /** What is asked about: heat together with cooling, heat without the air that is there for it, as long as nobody has said. */
 function proposedIn(circuit: Circuit, exploration: Exploration): Opinion<TogetherTold>[] {
   const { neighbourhoodOf } = graphOf(exploration.plan);
-  const of = (families: readonly string[]): Device[] => Object.values(circuit.devices).filter(({ family }) => families.includes(family));
+  const thatDo = (does: 'heats' | 'cools' | 'moves'): Device[] =>
+    Object.values(circuit.devices).filter((device) => familyOf(device, circuit).is?.does === does);
   const isRuled = (a: Device, b: Device): boolean =>
     circuit.pairs.some((pair) => (pair.a === a.id && pair.b === b.id) || (pair.a === b.id && pair.b === a.id));
   const isNear = (a: Device, b: Device): boolean => neighbourhoodOf(a.id) === neighbourhoodOf(b.id);
-  const heaters = of(HEATS).filter(
+  const heaters = thatDo('heats').filter(
     (heater) => (plateNumber(heater, 'watts') ?? LEAST_WATTS) >= LEAST_WATTS && isEverOn(exploration, heater.id),
   );
   const cooled = heaters.flatMap((heater) =>
-    of(COOLS)
+    thatDo('cools')
       .filter((cooler) => isNear(heater, cooler) && !isRuled(heater, cooler))
       .flatMap((cooler): Opinion<TogetherTold>[] => {
         const calls = togetherIn(exploration, heater.id, cooler.id);
@@ -63,7 +61,7 @@ function proposedIn(circuit: Circuit, exploration: Exploration): Opinion<Togethe
       }),
   );
   const airless = heaters.flatMap((heater): Opinion<TogetherTold>[] => {
-    const fans = of(MOVES_AIR).filter((fan) => isNear(heater, fan) && isEverOn(exploration, fan.id));
+    const fans = thatDo('moves').filter((fan) => isNear(heater, fan) && isEverOn(exploration, fan.id));
     const [fan] = fans;
     if (!fan || fans.some((one) => isRuled(heater, one))) return [];
     const calls = aloneIn(

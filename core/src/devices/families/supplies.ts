@@ -47,9 +47,16 @@ const neutralAndBond = (plate: Plate<MainsField>): Part[] => {
   return [leg(plate, 'N', 0, 0), ...(bonded ? [bond] : [])];
 };
 
-const supply = (title: string, terminals: readonly string[], volts: string, parts: (plate: Plate<MainsField>) => readonly Part[]) =>
+const supply = (
+  title: string,
+  system: 'one phase' | 'split phase' | 'star',
+  terminals: readonly string[],
+  volts: string,
+  parts: (plate: Plate<MainsField>) => readonly Part[],
+) =>
   define({
     title,
+    is: { system },
     letter: 'G',
     group: 'supply',
     terminals,
@@ -60,16 +67,16 @@ const supply = (title: string, terminals: readonly string[], volts: string, part
   });
 
 export const supplies = {
-  'supply-1ph': supply('Supply, line and neutral', ['L', 'N'], 'Line to neutral', (plate) => [
+  'supply-1ph': supply('Supply, line and neutral', 'one phase', ['L', 'N'], 'Line to neutral', (plate) => [
     leg(plate, 'L', 1, 0),
     ...neutralAndBond(plate),
   ]),
-  'supply-split-phase': supply('Supply, split phase', ['L1', 'L2', 'N'], 'Leg to leg', (plate) => [
+  'supply-split-phase': supply('Supply, split phase', 'split phase', ['L1', 'L2', 'N'], 'Leg to leg', (plate) => [
     leg(plate, 'L1', 0.5, 0),
     leg(plate, 'L2', 0.5, 180),
     ...neutralAndBond(plate),
   ]),
-  'supply-3ph-wye': supply('Supply, three phases and neutral', ['L1', 'L2', 'L3', 'N'], 'Phase to phase', (plate) => [
+  'supply-3ph-wye': supply('Supply, three phases and neutral', 'star', ['L1', 'L2', 'L3', 'N'], 'Phase to phase', (plate) => [
     leg(plate, 'L1', 1 / Math.sqrt(3), 0),
     leg(plate, 'L2', 1 / Math.sqrt(3), -120),
     leg(plate, 'L3', 1 / Math.sqrt(3), 120),
@@ -116,6 +123,7 @@ export const supplies = {
   }),
   'control-transformer-24': define({
     title: 'Control transformer, 24 V',
+    is: { secondaryV: 24 },
     letter: 'T',
     group: 'supply',
     terminals: ['COM', '120', '208', '240', 'R', 'C'],
@@ -183,6 +191,7 @@ export const supplies = {
   }),
   'control-transformer-120': define({
     title: 'Control transformer, 120 V',
+    is: { secondaryV: 120 },
     letter: 'T',
     group: 'supply',
     terminals: ['H1', 'H4', 'X1', 'X2'],

@@ -1,4 +1,14 @@
-import type { CoilPrint, PrintedRating, PrintQuestion, RatingPrint, RatingQuestion } from '#core/size';
+import type {
+  CoilPrint,
+  PrintedRating,
+  PrintQuestion,
+  RatingPrint,
+  RatingQuestion,
+  SupplyPrint,
+  SupplyQuestion,
+  SupplySide,
+  SupplySystem,
+} from '#core/size';
 import { figures } from '#core/units';
 
 const QUESTIONS: { readonly [Q in PrintQuestion]: string } = {
@@ -75,5 +85,47 @@ export const tellRatingPrint = ({ ratings, codes, curve }: RatingPrint): string 
 /** What of it is to be asked, and what was not understood. */
 export const tellRatingDoubts = ({ asks, left }: RatingPrint): string[] => [
   ...asks.map((one) => RATING_QUESTIONS[one]),
+  ...(left.length > 0 ? [`Not understood, and left out: ${left.join(' ')}.`] : []),
+];
+
+const SUPPLY_QUESTIONS: { readonly [Q in SupplyQuestion]: string } = {
+  'which line is there': 'Several volts: measure which line is there and enter it.',
+  'how the primary is joined': 'Several primary volts: see how its primary is joined or which tap is landed, and enter those volts.',
+  'a delta with a high leg': 'A delta whose one leg stands high to neutral: this kind of supply is not kept here, and nothing is entered.',
+  'one phase or three': 'One phase or three is not said: see how many lines come in.',
+  'AC or DC': 'AC or DC is not said, and no hertz: nothing is guessed.',
+};
+
+const SYSTEMS: { readonly [S in SupplySystem]: string } = {
+  'one phase': 'one phase',
+  'split phase': 'split phase, leg to leg the higher',
+  star: 'three phases and neutral',
+  delta: 'three phases, delta',
+  DC: 'DC',
+};
+
+const tellSide = ({ volts, joint, current, amps }: SupplySide): string =>
+  [
+    volts.length === 0 ? 'volts not said' : `${volts.map((one) => figures(one)).join(joint === 'range' ? ' to ' : ' or ')} V`,
+    current ?? '',
+    amps === undefined ? '' : `${figures(amps)} A`,
+  ]
+    .filter(Boolean)
+    .join(' ');
+
+/** What was read of the print of a supply or a transformer, told back: `primary 120 V AC, secondary 24 V AC, 40 VA`. */
+export const tellSupplyPrint = ({ input, output, system, hz, va, watts, faultA }: SupplyPrint): string =>
+  [
+    ...(input ? [`primary ${tellSide(input)}`, `secondary ${tellSide(output)}`] : [tellSide(output)]),
+    ...(system && system !== 'DC' ? [SYSTEMS[system]] : []),
+    ...(hz.length > 0 ? [`${hz.join(' or ')} Hz`] : []),
+    ...(va === undefined ? [] : [`${figures(va)} VA`]),
+    ...(watts === undefined ? [] : [`${figures(watts)} W`]),
+    ...(faultA === undefined ? [] : [`${figures(faultA)} A into a short`]),
+  ].join(', ');
+
+/** What of it is to be asked, and what was not understood. */
+export const tellSupplyDoubts = ({ asks, left }: SupplyPrint): string[] => [
+  ...asks.map((one) => SUPPLY_QUESTIONS[one]),
   ...(left.length > 0 ? [`Not understood, and left out: ${left.join(' ')}.`] : []),
 ];
