@@ -3,6 +3,7 @@ import { applyChanges, type Circuit, type DeviceId, type EditChange, validateCir
 import { catalogue } from '#core/devices';
 import { explore } from '#core/explore';
 import { DEMO, demo } from '../testing/demo';
+import { edited, set } from '../testing/edits';
 import { checkStudy, studyOf } from './index';
 import type { TogetherTold } from './rules/runsTogether';
 
@@ -14,27 +15,15 @@ function said(circuit: Circuit) {
     .map(({ verdict, told, calls }) => ({ verdict, told: told as TogetherTold, called: calls?.length ?? 0 }));
 }
 
-const changed = (circuit: Circuit, ...changes: EditChange[]): Circuit => {
-  const applied = applyChanges(circuit, changes);
-  if (!applied.ok) throw new Error(applied.problems[0]!.message);
-  return applied.value.circuit;
-};
-
 const ruled = (circuit: Circuit, a: string, b: string, to: 'never' | 'only-with' | 'may'): Circuit =>
-  changed(circuit, { type: 'setPair', a: id(circuit, a), b: id(circuit, b), to });
+  edited(circuit, { type: 'setPair', a: id(circuit, a), b: id(circuit, b), to });
 
 /** The crankcase heater of the condensing unit as if it were a heater that needs air. */
-const withWatts = (watts: number): Circuit =>
-  changed(demo('Q1'), {
-    type: 'setField',
-    device: id(demo('Q1'), 'EH1'),
-    field: 'watts',
-    to: { value: watts, evidence: 'print' },
-  });
+const withWatts = (watts: number): Circuit => edited(demo('Q1'), set(id(demo('Q1'), 'EH1'), 'watts', watts));
 
 /** Takes a wire off at both ends. */
 const off = (circuit: Circuit, number: string): Circuit =>
-  changed(
+  edited(
     circuit,
     ...Object.values(circuit.conductors)
       .filter((wire) => wire.number === number)
@@ -92,7 +81,7 @@ describe('saying it is an edit', () => {
     const applied = applyChanges(circuit, [{ type: 'setPair', a: id(circuit, 'E1'), b: id(circuit, 'E2'), to: 'may' }]);
     if (!applied.ok) throw new Error('refused');
     expect(applied.value.circuit.pairs).toEqual([{ a: id(circuit, 'E1'), b: id(circuit, 'E2'), rule: 'may' }]);
-    expect(changed(applied.value.circuit, ...applied.value.inverse)).toEqual(circuit);
+    expect(edited(applied.value.circuit, ...applied.value.inverse)).toEqual(circuit);
     expect(validateCircuit(circuit, catalogue)).toEqual([]);
   });
   it.each([

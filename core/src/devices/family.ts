@@ -14,8 +14,8 @@ export interface InputFacts<I extends string = string> {
   readonly group?: string;
   /** a hand on a part itself: the lever of a relay that stays where it was put */
   readonly puts?: { readonly part: string; readonly on: string; readonly off: string };
-  /** what working it is for: an isolator or a reset is no call, and exploration leaves it at rest */
-  readonly use?: 'isolate' | 'reset';
+  /** what working it is for: an isolator or a reset is no call, and exploration leaves it at rest; a lever is one hand's, worked one at a time */
+  readonly use?: 'isolate' | 'reset' | 'lever';
   /** a process moves it where the device reads one */
   readonly byProcess?: boolean;
   readonly rest: boolean;

@@ -21,6 +21,8 @@ export const callsKey = (calls: Calls): string => calls.map(callKey).sort().join
 interface Axis {
   readonly choices: readonly Call[];
   readonly isMomentary: boolean;
+  /** a hand on a mechanism: one at a time */
+  readonly isLever: boolean;
 }
 
 /** What of a group was tried, and how much there is. */
@@ -41,6 +43,7 @@ function axesOf(plan: NetworkPlan, { levers }: LeverGroup): Axis[] {
     'input' in lever && lever.input.facts.group !== undefined ? `${lever.input.device.id} ${lever.input.facts.group}` : leverKey(lever),
   );
   return [...together.values()].map((axis) => ({
+    isLever: axis.some((lever) => 'input' in lever && lever.input.facts.use === 'lever'),
     isMomentary: axis.some((lever) => 'input' in lever && lever.input.facts.kind === 'momentary'),
     choices: axis.flatMap((lever) => choicesOf(plan.circuit, plan, lever)),
   }));
@@ -97,15 +100,26 @@ function ordersOf(axes: readonly Axis[], most: number): { calls: Call[][]; of: n
   return { calls: standing.flatMap((set) => pairs.map((pair) => [...set, ...pair])), of };
 }
 
+/** Each lever by itself, and with every single thing that can be called: nobody holds two at a time. */
+const leversOf = (levers: readonly Axis[], others: readonly Axis[]): Call[][] => {
+  const singles = others.flatMap(({ choices }) => choices);
+  return levers.flatMap(({ choices }) => choices.flatMap((held) => [[held], ...singles.map((call) => [held, call])]));
+};
+
 /** What to try of each group; a group that is too large to be tried whole says so. */
 export function combinations(plan: NetworkPlan, group: LeverGroup): Combinations {
-  const axes = axesOf(plan, group).filter(({ choices }) => choices.length > 0);
+  const all = axesOf(plan, group).filter(({ choices }) => choices.length > 0);
+  const axes = all.filter(({ isLever }) => !isLever);
+  const levers = leversOf(
+    all.filter(({ isLever }) => isLever),
+    axes,
+  );
   const most = Math.min(MOST, Math.max(FEWEST, Math.floor(MOST_WORK / Math.max(1, plan.parts.length))));
   const size = sizeOf(axes);
   const standing = size <= most ? allOf(axes) : pairsOf(axes);
   const { calls: orders, of } = ordersOf(axes, most);
-  const calls = [...new Map([...standing, ...orders].map((set) => [callsKey(set), set])).values()];
-  const whole = size - 1 + of;
+  const calls = [...new Map([...standing, ...orders, ...levers].map((set) => [callsKey(set), set])).values()];
+  const whole = size - 1 + of + levers.length;
   return { group, calls, untried: calls.length < whole ? { tried: calls.length, of: whole } : undefined };
 }
 

@@ -10,7 +10,15 @@ import { type JointExposure, watchJoints } from './watch/joints';
 import { type LoadExposure, watchLoads } from './watch/loads';
 import { type MotorExposure, watchMotors } from './watch/motors';
 import { type Opening, watchOpenings } from './watch/openings';
-import { type CurrentExposure, type PointExposure, type VoltsSeen, watchCallInputs, watchCurrents, watchPoints } from './watch/points';
+import {
+  type CallExposure,
+  type CurrentExposure,
+  type PointExposure,
+  type VoltsSeen,
+  watchCallInputs,
+  watchCurrents,
+  watchPoints,
+} from './watch/points';
 import { watchThrows } from './watch/throws';
 import { type TransformerExposure, watchTransformers } from './watch/transformers';
 
@@ -21,7 +29,7 @@ export interface Exploration extends PointExposure, CurrentExposure, Walked {
   readonly transformers: ReadonlyMap<number, TransformerExposure>;
   readonly loads: ReadonlyMap<number, LoadExposure>;
   readonly throws: ReadonlyMap<number, VoltsSeen>;
-  readonly callInputs: ReadonlyMap<number, VoltsSeen>;
+  readonly callInputs: ReadonlyMap<number, CallExposure>;
   /** what protects and opens by itself in some state */
   readonly openings: ReadonlyMap<number, Opening>;
   /** what each fuse, breaker and overload stands before */

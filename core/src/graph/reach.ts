@@ -57,11 +57,11 @@ function findGroups(plan: CircuitPlan): LeverGroup[] {
   return withoutInner([...groups.values()]);
 }
 
-const isLever = ({ facts }: PlannedInput): boolean => facts.use === undefined;
+const isLever = ({ facts }: PlannedInput): boolean => facts.use === undefined || facts.use === 'lever';
 
 function leversOf(plan: CircuitPlan, { device }: PlannedPart, { mover }: Contact): Lever[] {
   const movers = [...(mover.parts ?? []), ...(mover.needs ?? [])];
-  const byHand = (mover.inputs ?? []).flatMap((name) => plan.inputNamed(device.id, name) ?? []);
+  const byHand = [...(mover.inputs ?? []), ...(mover.lever ? [mover.lever] : [])].flatMap((name) => plan.inputNamed(device.id, name) ?? []);
   const lifted = plan.inputs.filter(
     (input) => input.device === device && input.facts.puts !== undefined && movers.includes(input.facts.puts.part),
   );

@@ -16,6 +16,8 @@ import {
 export interface Mover {
   readonly parts?: readonly string[];
   readonly inputs?: readonly string[];
+  /** an input that moves it whatever its parts do: a hand on the mechanism */
+  readonly lever?: string;
   /** parts that must hold as well: electronics without volts move nothing */
   readonly needs?: readonly string[];
   /** which of a part's outputs, where a part moves several contacts apart */
@@ -79,7 +81,8 @@ type Fault = 'stuckOpen' | 'welded' | 'resistive';
 
 /** Whether what moves the contact has moved it. */
 function isMoved({ mover, form }: Contact, own: Own): boolean {
-  const { parts, inputs, needs = [], channel } = mover;
+  const { parts, inputs, lever, needs = [], channel } = mover;
+  if (lever !== undefined && own.isOn(lever)) return true;
   const byParts = parts === undefined || parts.some((id) => own.holds(id, channel));
   const byInputs = inputs === undefined || inputs.some((input) => own.isOn(input));
   if (byParts && byInputs && needs.every((id) => own.holds(id))) return true;

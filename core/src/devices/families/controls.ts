@@ -62,7 +62,17 @@ export const controls = {
     letter: 'Y',
     group: 'control',
     terminals: ['L', 'N', 'PE', '1', '2'],
-    inputs: [],
+    inputs: [
+      {
+        name: 'lever',
+        on: 'Hold the lever open',
+        off: 'Let the lever go',
+        state: 'held open by its lever',
+        kind: 'maintained',
+        use: 'lever',
+        rest: false,
+      },
+    ],
     fields: {
       motorV: field.number('Motor', 'V', 12, 277),
       va: field.typical('Motor', 'VA', 7, undefined, 1, 60),
@@ -91,7 +101,7 @@ export const controls = {
         a: '1',
         b: '2',
         form: 'NO',
-        mover: { parts: ['motor'] },
+        mover: { parts: ['motor'], lever: 'lever' },
         duty: 'control',
         symbol: 'end-switch',
         ratings: { resistiveA: plate.certain('endSwitchA'), mostV: plate.number('mostV'), ...directOf(plate) },

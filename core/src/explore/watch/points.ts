@@ -1,6 +1,7 @@
+import { terminalId } from '#core/circuit';
 import { isKind } from '#core/kinds';
-import { branchAmpsRms, floatingNodes, partAmps, rmsOver, voltsAt } from '#core/network';
-import { real, ZERO } from '#core/units';
+import { branchAmps, branchAmpsRms, floatingNodes, partAmps, rmsOver, voltsAt } from '#core/network';
+import { add, real, scale, ZERO } from '#core/units';
 import type { Calls } from '../calls';
 import type { MakeWatch } from './watch';
 
@@ -53,20 +54,49 @@ export interface VoltsSeen {
   readonly calls: Calls;
 }
 
-/** Greatest volts to earth that metal brings to a volt-free input's terminals; what couples by capacitance is left out. */
-export const watchCallInputs: MakeWatch<ReadonlyMap<number, VoltsSeen>> = ({ plan, nets }) => {
+/** What a volt-free input meets: volts to earth on its terminals, and amps that come in and do not go back through the pair. */
+export interface CallExposure extends VoltsSeen {
+  readonly leak: { readonly amps: number; readonly calls: Calls };
+  /** a state in which metal ties the pair to something else's earth or neutral; undefined: in none, or it is bonded itself */
+  readonly tied: Calls | undefined;
+}
+
+/** Less than this through a call's two leads together is what long cables couple by capacitance: common practice. */
+const LEAK_A = 2e-3;
+
+/** Greatest volts to earth that metal brings to a volt-free input's terminals, and what leaks through them; capacitance is left out. */
+export const watchCallInputs: MakeWatch<ReadonlyMap<number, CallExposure>> = ({ plan, nets }) => {
   const inputs = plan.parts.filter(isKind('source')).filter(({ part }) => part.role === 'call-input');
-  const kept = new Map<number, VoltsSeen>();
+  const kept = new Map<number, CallExposure>();
+  const nothing: CallExposure = { volts: 0, calls: [], leak: { amps: 0, calls: [] }, tied: undefined };
+  const leads = new Map(
+    inputs.map(({ index, device, part }) => {
+      const own = [terminalId(device.id, part.a), terminalId(device.id, part.b)];
+      const landed = plan.conductors.flatMap(({ conductor: { ends }, branch }) =>
+        ends.flatMap((end, side) => (end && own.includes(end) ? [{ branch, sign: side === 0 ? 1 : -1 }] : [])),
+      );
+      return [index, landed] as const;
+    }),
+  );
   return {
     see(_frame, { calls }) {
       if (inputs.length === 0) return;
       const floating = nets.map((net) => floatingNodes(plan, net));
-      for (const { index, device, part } of inputs)
+      for (const { index, device, part } of inputs) {
+        const seen = (): CallExposure => kept.get(index) ?? nothing;
+        const amps = rmsOver(nets, (net) =>
+          (leads.get(index) ?? []).reduce((sum, { branch, sign }) => add(sum, scale(branchAmps(net, branch), sign)), ZERO),
+        );
+        if (amps > Math.max(LEAK_A, seen().leak.amps)) kept.set(index, { ...seen(), leak: { amps, calls } });
+        const isBonded = plan.partsIn(device.id).some((own) => own.part.kind === 'join');
         for (const mark of [part.a, part.b]) {
           const node = plan.nodeAt(device.id, mark);
+          const isTied = !isBonded && floating.every((one) => one[node] !== 1);
+          if (isTied && !seen().tied) kept.set(index, { ...seen(), tied: calls });
           const volts = rmsOver(nets, (net, k) => (floating[k]?.[node] ? ZERO : voltsAt(net, node)));
-          if (volts > (kept.get(index)?.volts ?? 0)) kept.set(index, { volts, calls });
+          if (volts > seen().volts) kept.set(index, { ...seen(), volts, calls });
         }
+      }
     },
     result: () => kept,
   };

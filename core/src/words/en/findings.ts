@@ -239,12 +239,27 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
     };
   },
 
-  'mains-on-volt-free': ({ tag, told, is }) => ({
-    title: `${tag}'s volt-free input can see ${is}`,
-    consequence: 'The input is destroyed the moment it happens.',
-    reason: `${told.ends[0]} or ${told.ends[1]} stands at up to ${is} to earth.`,
-    remedy: 'Both leads go to the input alone; measure both to earth and to each other before connecting.',
-  }),
+  'mains-on-volt-free': ({ tag, told, is, circuit, finding }) =>
+    ({
+      volts: {
+        title: `${tag}'s volt-free input can see ${is}`,
+        consequence: 'The input is destroyed the moment it happens.',
+        reason: `${told.ends[0]} or ${told.ends[1]} stands at up to ${is} to earth, ${tellCalls(circuit, finding.calls)}.`,
+        remedy: 'Both leads go to the input alone; measure both to earth and to each other before connecting.',
+      },
+      leak: {
+        title: `${is} of another supply run through ${tag}'s volt-free input`,
+        consequence: 'Whoever takes its lead off holds mains in the hand, and the input is destroyed when its earth opens.',
+        reason: `What comes in at ${told.ends[0]} and ${told.ends[1]} does not go back through the pair, ${tellCalls(circuit, finding.calls)}: it stands at few volts only because one side is earthed.`,
+        remedy: 'Both leads go to the input alone; look for a lead of the load on the terminal of the switch.',
+      },
+      tied: {
+        title: `${tag}'s volt-free input is tied to a neutral or an earth outside of it`,
+        consequence: 'It works until something else fails, and then mains comes in.',
+        reason: `Its terminals do not float, ${tellCalls(circuit, finding.calls)}, and it is not bonded itself.`,
+        remedy: 'Both leads go to the input alone; say on its nameplate if one side is earthed inside.',
+      },
+    })[told.code],
 
   'throws-fed-apart': ({ tag, told, is }) => ({
     title: `${tag}: the throws of ${told.pole} are fed ${is} apart`,
