@@ -7,8 +7,10 @@ import { worstVerdict } from './verdict';
 
 export interface Laying {
   readonly ambientC?: number;
-  /** carrying conductors in one raceway or cable */
+  /** carrying conductors in one raceway or cable: NEC counts them, IEC the loaded cores of one cable */
   readonly carrying?: number;
+  /** IEC: circuits that lie bunched */
+  readonly circuits?: number;
   /** NEC column by insulation, and by what the terminals bear */
   readonly insulationC?: 60 | 75 | 90;
   readonly terminalC?: 60 | 75 | 90;
@@ -26,19 +28,37 @@ export const awgKey = (awg: number): string => (awg <= 0 ? `${1 - awg}/0` : Stri
 
 /** Amps a copper conductor carries where it lies. NEC: the derated insulation column, never more than the terminals' column. */
 export function ampacity(size: WireSize, laying: Laying = {}, tables: Tables = TABLES): number | undefined {
-  const { ambientC = 30, carrying = 3, insulationC = 60, terminalC = 60, method = 'B1 2' } = laying;
+  const { insulationC = 60, terminalC = 60 } = laying;
   if ('awg' in size) {
     const key = awgKey(size.awg);
     const base = numberAt(tables.ampacityAwg, key, insulationC);
-    const ambient = factor(tables.ambientNec, insulationC, ambientC);
-    const bundle = factor(tables.bundleNec, 'factor', carrying);
+    const ambient = ambientNec(insulationC, laying.ambientC ?? 30, tables);
+    const bundle = factor(tables.bundleNec, 'factor', laying.carrying ?? 3);
     const terminal = numberAt(tables.ampacityAwg, key, terminalC) ?? base;
     if (base === undefined || ambient === undefined || bundle === undefined || terminal === undefined) return undefined;
     return Math.min(base * ambient * bundle, terminal);
   }
-  const base = numberAt(tables.ampacityMm2, size.mm2, method);
-  const ambient = method === '60204-1' ? 1 : factor(tables.ambientIec, 'PVC', ambientC);
-  return base === undefined || ambient === undefined ? undefined : base * ambient;
+  return ampacityIec(size.mm2, laying, tables);
+}
+
+/** A dash is an ambient that the insulation may not be used in: it carries nothing there. Beyond the table nobody knows. */
+function ambientNec(insulationC: 60 | 75 | 90, ambientC: number, tables: Tables): number | undefined {
+  const row = rowFrom(tables.ambientNec, ambientC);
+  return row && (numberAt(tables.ambientNec, row.key, insulationC) ?? 0);
+}
+
+/** IEC: two or three loaded cores by the way of laying, by ambient and by what lies with it; machines stand at 40 °C. */
+function ampacityIec(mm2: number, laying: Laying, tables: Tables): number | undefined {
+  const { carrying = 2, circuits = 1, insulationC } = laying;
+  const method = laying.method ?? (carrying > 2 ? 'B1 3' : 'B1 2');
+  const [table, column] = insulationC === 90 ? ([tables.ampacityMm2Xlpe, 'XLPE'] as const) : ([tables.ampacityMm2, 'PVC'] as const);
+  const base = numberAt(table, mm2, method);
+  const atC = (celsius: number): number | undefined => factor(tables.ambientIec, column, celsius);
+  const [here, usual] = [atC(laying.ambientC ?? (method === '60204-1' ? 40 : 30)), atC(method === '60204-1' ? 40 : 30)];
+  const bundle = factor(tables.bundleIec, 'factor', circuits);
+  const cores = factor(tables.manyCoresIec, 'factor', carrying);
+  if (base === undefined || here === undefined || usual === undefined || bundle === undefined || cores === undefined) return undefined;
+  return base * (here / usual) * bundle * cores;
 }
 
 /** The largest overcurrent device a small conductor may have: NEC 240.4(D). Motor circuits may pass it. */

@@ -439,15 +439,56 @@ const conductors = [
       ['A1 3', '13.5 18 24 31 42 56 73 89'],
       ['B1 3', '15.5 21 28 36 50 68 89 110'],
       ['C 3', '17.5 24 32 41 57 76 96 119'],
-      ['60204-1', '13.5 18.3 24 31 44 59 77 96'],
     ],
     (key, method, value) => [
       one(`60364 ${key} ${method}`, (tables) => ampacity({ mm2: Number(key) }, { method: method as 'C 2', ambientC: 30 }, tables), value),
     ],
   ),
-  ...across('0.75 1', [['60204-1', '8.6 10.3']], (key, method, value) => [
+  ...across('0.75 1 1.5 2.5 4 6 10 16 25 35', [['60204-1', '8.6 10.3 13.5 18.3 24 31 44 59 77 96']], (key, method, value) => [
     one(`60204-1 ${key}`, (tables) => ampacity({ mm2: Number(key) }, { method: method as '60204-1' }, tables), value),
   ]),
+  ...across(
+    '1.5 2.5 4 6 10 16 25 35',
+    [
+      ['B1 2', '23 31 42 54 75 100 133 164'],
+      ['B1 3', '20 28 37 48 66 88 117 144'],
+      ['C 2', '24 33 45 58 80 107 138 171'],
+      ['C 3', '22 30 40 52 71 96 119 147'],
+    ],
+    (key, method, value) => [
+      one(
+        `60364 XLPE ${key} ${method}`,
+        (tables) => ampacity({ mm2: Number(key) }, { method: method as 'C 2', insulationC: 90 }, tables),
+        value,
+      ),
+    ],
+  ),
+  ...across('1 2 3 4 5 6 7 8 9 12 16 20', [['factor', '1 0.8 0.7 0.65 0.6 0.57 0.54 0.52 0.5 0.45 0.41 0.38']], (key, _column, value) => [
+    one(`60364 bunched ${key}`, (tables) => (ampacity({ mm2: 2.5 }, { method: 'B1 2', circuits: Number(key) }, tables) ?? 0) / 24, value),
+  ]),
+  ...across('4 5 7 10 24', [['factor', '1 0.75 0.65 0.55 0.4']], (key, _column, value) => [
+    one(
+      `60204-1 loaded cores ${key}`,
+      (tables) => (ampacity({ mm2: 1.5 }, { method: 'B1 3', carrying: Number(key) }, tables) ?? 0) / 15.5,
+      value,
+    ),
+  ]),
+  ...across(
+    '60 65 70 75 80 85',
+    [
+      ['75', '0.58 0.47 0.33 0 0 0'],
+      ['90', '0.71 0.65 0.58 0.5 0.41 0.29'],
+    ],
+    (key, column, value) => [
+      one(
+        `310.15 ${key} at ${column}`,
+        (tables) =>
+          (ampacity({ awg: 10 }, { insulationC: Number(column) as 75, terminalC: 90, ambientC: Number(key) }, tables) ?? 0) /
+          (column === '75' ? 35 : 40),
+        value,
+      ),
+    ],
+  ),
   ...across(
     '25 30 35 40 45 50 55 60',
     [

@@ -403,6 +403,8 @@ describe('conductors', () => {
   });
   it('2.5 mm² B1 with three loaded at 40 °C carries 18.3 A', () =>
     expect(ampacity({ mm2: 2.5 }, { method: 'B1 3', ambientC: 40 })).toBeCloseTo(18.27, 2));
+  it('a machine at 30 °C carries more than at the 40 °C of its table', () =>
+    expect(ampacity({ mm2: 2.5 }, { method: '60204-1', ambientC: 30 })).toBeCloseTo(18.3 / 0.87, 6));
   it('three phases, 60 m of 4 mm² at 70 °C and 15.5 A, pf 0.85: 7.55 V', () => {
     expect(conductorOhms({ mm2: 4 }, 60, 70)).toBeCloseTo(0.331, 3);
     expect(voltDrop({ size: { mm2: 4 }, lengthM: 60, amps: 15.5, sourceV: 400, phases: 3, pf: 0.85, celsius: 70 })).toBeCloseTo(7.55, 2);

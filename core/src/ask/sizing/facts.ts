@@ -64,6 +64,8 @@ export const sizeFacts = {
   insulation: typed,
   terminal: typed,
   carrying: typed,
+  circuits: typed,
+  pf: typed,
   points: words,
   group: typed,
   ohms: typed,
@@ -162,6 +164,8 @@ export function layingOf(facts: Facts): Laying {
   return {
     ...(ambientC === undefined ? {} : { ambientC }),
     ...(carrying === undefined ? {} : { carrying }),
+    ...(facts.circuits === undefined ? {} : { circuits: numberOf(facts, 'circuits') ?? 1 }),
+    ...(carrying === undefined && phasesOf(facts) === 3 && facts.iec ? { carrying: 3 } : {}),
     ...(insulationC === undefined ? {} : { insulationC }),
     ...(terminalC === undefined ? {} : { terminalC }),
   };

@@ -52,7 +52,13 @@ export const ambientNec = tableOf(
 40 0.82 0.88 0.91
 45 0.71 0.82 0.87
 50 0.58 0.75 0.82
-55 0.41 0.67 0.76`,
+55 0.41 0.67 0.76
+60 -    0.58 0.71
+65 -    0.47 0.65
+70 -    0.33 0.58
+75 -    -    0.5
+80 -    -    0.41
+85 -    -    0.29`,
 );
 
 export const bundleNec = tableOf(
@@ -129,6 +135,64 @@ export const ampacityMm2 = tableOf(
 16   61   76   85   56   68   76   59
 25   80   101  112  73   89   96   77
 35   99   125  138  89   110  119  96`,
+);
+
+export const ampacityMm2Xlpe = tableOf(
+  {
+    title: 'Copper with 90 °C insulation at 30 °C by way of laying',
+    source: 'IEC 60364-5-52 annex B',
+    mark: 'memory',
+    unit: 'A',
+    keyed: 'mm²',
+  },
+  `B1_2 C_2 B1_3 C_3
+1.5  23  24  20  22
+2.5  31  33  28  30
+4    42  45  37  40
+6    54  58  48  52
+10   75  80  66  71
+16   100 107 88  96
+25   133 138 117 119
+35   164 171 144 147`,
+);
+
+export const bundleIec = tableOf(
+  {
+    title: 'Circuits bunched in one duct, bundle or enclosure',
+    source: 'IEC 60364-5-52 Table B.52.17',
+    mark: 'memory',
+    unit: '×',
+    keyed: 'up to circuits',
+  },
+  `factor
+1  1
+2  0.8
+3  0.7
+4  0.65
+5  0.6
+6  0.57
+7  0.54
+8  0.52
+9  0.5
+12 0.45
+16 0.41
+20 0.38`,
+);
+
+export const manyCoresIec = tableOf(
+  {
+    title: 'Loaded cores in one control cable',
+    source: 'IEC 60204-1',
+    mark: 'memory',
+    unit: '×',
+    keyed: 'up to cores',
+  },
+  `factor
+4  1
+5  0.75
+7  0.65
+10 0.55
+24 0.4`,
 );
 
 export const ambientIec = tableOf(

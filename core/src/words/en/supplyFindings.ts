@@ -88,7 +88,7 @@ export const SUPPLY_WORDS: { readonly [R in SupplyRule]: (said: Said<R>) => Find
   'conductor-ampacity': ({ told, is }) => ({
     title: `Wire ${told.number} is too thin`,
     consequence: 'Its insulation ages and burns.',
-    reason: `${is} through ${spellSize(told.size)}.`,
+    reason: `${is} through ${spellSize(told.size)}${told.loaded > 2 ? `, one of ${told.loaded} loaded cores of its cable` : ''}.`,
     remedy: `A thicker wire by the tables${told.rules === 'na' ? ' (NEC)' : ' (IEC)'}.`,
   }),
 
