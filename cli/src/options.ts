@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import { CliError } from './usage';
 
@@ -24,7 +25,8 @@ export const STANDING = {
   set: { type: 'string', multiple: true },
   fault: { type: 'string', multiple: true },
   at: { type: 'string' },
-  power: { type: 'string' },
+  power: { type: 'string', multiple: true },
+  script: { type: 'string' },
   json: { type: 'boolean' },
 } as const satisfies OptionTypes;
 
@@ -32,13 +34,24 @@ interface StandingWords {
   readonly set?: string[] | undefined;
   readonly fault?: string[] | undefined;
   readonly at?: string | undefined;
-  readonly power?: string | undefined;
+  readonly power?: string[] | undefined;
+  readonly script?: string | undefined;
+}
+
+/** The deeds that a file lists. */
+function scriptOf(path: string): string {
+  try {
+    return readFileSync(path, 'utf8');
+  } catch {
+    throw new CliError(`${path} cannot be read. Name a text file with a deed a line, such as "10s TC1.cooling=on".`);
+  }
 }
 
 /** The same as facts of a question. */
-export const standing = ({ set, fault, at, power }: StandingWords) => ({
+export const standing = ({ set, fault, at, power, script }: StandingWords) => ({
   ...(set ? { set } : {}),
   ...(fault ? { faults: fault } : {}),
   ...(at === undefined ? {} : { at }),
   ...(power === undefined ? {} : { power }),
+  ...(script === undefined ? {} : { script: scriptOf(script) }),
 });

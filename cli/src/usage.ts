@@ -18,12 +18,13 @@ export const usage = (): string => `mando: circuits of relays, contactors and co
 
 CIRCUIT is a file, or demo: and the number of a demo circuit: demo:Q1.
 
-  --set TC1.cooling=on     an input, from the first moment; a push button is pressed for half a second
-  --power on|control|isolated   (on, unless said)
+  --set TC1.cooling=on     an input, from the first moment; @10s from then on; a push button is pressed for half a second
+  --power on|control|isolated   (on, unless said); isolated@60s turns it then. Repeat for more
+  --script FILE            a deed a line: 10s TC1.cooling=on / 60s power isolated / 90s room=22; # a remark
   --fault K1.coil=open     a fault, as "mando devices" lists them; 108=open for a wire. Repeat for more
   --at 200s                the moment (200s, 1500ms, 3min; 0s unless said)
   --meter vac|vdc|loz|ohm|amp   the meter's setting (vac)
-  --read K1:A1,T1:C        red, black; for amp a wire number. Repeat for more
+  --read K1:A1,T1:C        red, black; PE is the earth of every circuit; for amp a wire number. Repeat for more
   --complaint 1            for find: which complaint of the circuit (1)
 
 Sizing, a few of its words:

@@ -1,4 +1,7 @@
 import { spawnSync } from 'node:child_process';
+import { rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { describe, expect, it, vi } from 'vitest';
 import { run } from '../src/run';
@@ -46,6 +49,22 @@ describe('the command line', () => {
   it('tells what happens, and chatter apart', async () => {
     const { events } = await json('run', 'demo:Q3', '--set', 'S2.pressed=on');
     expect(events.map(({ words }: { words: string }) => words)).toContain('K1 pulls in: a click.');
+  });
+  it('takes deeds in time, one by one and from a file, and PE in any circuit', async () => {
+    const script = join(tmpdir(), `mando-script-${process.pid}.txt`);
+    writeFileSync(script, '# a morning\n10s TC1.cooling=on\n300s power isolated  # lunch\n');
+    const { events } = await json('run', 'demo:Q1', '--script', script);
+    const words = (events as { atMs: number; words: string }[]).map(({ atMs, words: told }) => `${Math.round(atMs / 1000)} ${told}`);
+    expect(words).toContain('300 K1 lets go: a click.');
+    expect((await json('run', 'demo:Q1', '--set', 'TC1.cooling=on@10s', '--power', 'isolated@300s')).events).toEqual(events);
+    const dead = ['solve', 'demo:Q9', '--power', 'isolated@1s', '--read', 'T1:R,PE'];
+    expect((await json(...dead, '--at', '500ms')).readings[0].value).toBeGreaterThan(20);
+    expect((await json(...dead, '--at', '2s')).readings[0].value).toBeLessThan(0.1);
+    writeFileSync(script, 'soon TC1.cooling=on\n5s TC1.frying=on\nx\n');
+    const bad = await mando('run', 'demo:Q1', '--script', script);
+    expect([bad.status, bad.stderr.match(/Line \d/g)]).toEqual([2, ['Line 1', 'Line 2', 'Line 3']]);
+    rmSync(script);
+    expect(await mando('run', 'demo:Q1', '--script', script)).toMatchObject({ status: 2 });
   });
   it('checks with an exit code', async () => {
     expect(await mando('check', 'demo:Q1')).toMatchObject({ status: 0 });

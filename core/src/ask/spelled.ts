@@ -49,11 +49,31 @@ export function readSet(circuit: Circuit, text: string): Result<LogEntry[]> {
 
 const POWERS: readonly PowerPosition[] = ['on', 'control', 'isolated'];
 
-/** A position of the power switch as people write it. */
-export function readPower(text: string): Result<PowerPosition> {
-  const power = POWERS.find((one) => one === text);
-  return power ? fine(power) : bad(text, `--power is on, control or isolated, not "${text}".`);
+/** A position of the power switch as people write it; `@60s` says from when, the first moment unless said. */
+export function readPower(text: string): Result<LogEntry> {
+  const [what = '', when] = text.split('@');
+  const moment = when === undefined ? fine(0) : readMoment(when);
+  if (!moment.ok) return moment;
+  const power = POWERS.find((one) => one === what);
+  return power ? fine({ atMs: moment.value, power }) : bad(text, `--power is on, control or isolated, not "${what}".`);
 }
+
+/** A log as people write it, a deed a line: `10s TC1.cooling=on`, `60s power isolated`, `90s room=22`. Behind # stands a remark. */
+export function readScript(circuit: Circuit, text: string): Result<LogEntry[]> {
+  const lines = text.split(/\r?\n/).map((line, index) => ({ line: line.replace(/#.*$/, '').trim(), number: index + 1 }));
+  const read = lines
+    .filter(({ line }) => line !== '')
+    .map(({ line, number }): Result<LogEntry[]> => {
+      const [, when, turned, what] = /^(\S+)\s+(?:power\s+(\S+)|(\S.*))$/i.exec(line) ?? [];
+      if (when === undefined) return bad(line, `Line ${number}, "${line}": write a moment and a deed, such as "10s TC1.cooling=on".`);
+      const deed = turned === undefined ? readSet(circuit, `${what}@${when}`) : listed(readPower(`${turned.toLowerCase()}@${when}`));
+      return deed.ok ? deed : { ok: false, problems: deed.problems.map((one) => ({ ...one, message: `Line ${number}: ${one.message}` })) };
+    });
+  const all = allOf(read);
+  return all.ok ? fine(all.value.flat()) : all;
+}
+
+const listed = <T>(one: Result<T>): Result<T[]> => (one.ok ? fine([one.value]) : one);
 
 /** Red and black: `K1:A1,T1:C`. */
 export function readPair(circuit: Circuit, text: string): Result<readonly [TerminalId, TerminalId]> {

@@ -13,7 +13,7 @@ import { catalogue, type StockPart } from '#core/devices';
 import { drain, type Exploration, exploring } from '#core/explore';
 import { type Fault, type NetworkPlan, parseFault, planNetwork } from '#core/network';
 import { createRig, type Frame, frameAt, type Rig, runLog, settleMoment, type Trace } from '#core/sequence';
-import { allOf, readMoment, readPower, readSet } from './spelled';
+import { allOf, readMoment, readPower, readScript, readSet } from './spelled';
 
 /** Where circuits and stock lists come from when a line names them: whoever runs the questions knows. */
 export interface Shop {
@@ -30,8 +30,9 @@ export const circuitFacts = {
 /** The circuit at a moment: what is called, what is wrong, when. */
 export const standingFacts = {
   ...circuitFacts,
-  power: z.string().optional(),
+  power: z.union([z.string(), z.array(z.string())]).optional(),
   set: z.array(z.string()).optional(),
+  script: z.string().max(100_000).optional(),
   log: z.array(logEntrySchema).max(1000).optional(),
   faults: z.array(z.string()).optional(),
   at: z.union([z.string(), z.number().nonnegative()]).optional(),
@@ -90,12 +91,17 @@ export interface Standing {
 }
 
 /** The log that the facts describe: power and inputs. */
-function logOfFacts({ circuit }: Opened, { power = 'on', set = [], log }: StandingFacts): Result<LogEntry[]> {
+function logOfFacts({ circuit }: Opened, { power = [], set = [], script, log }: StandingFacts): Result<LogEntry[]> {
   if (log) return fine(log);
-  const turned = readPower(power);
-  if (!turned.ok) return turned;
+  const turned = allOf([power].flat().map(readPower));
   const sets = allOf(set.map((one) => readSet(circuit, one)));
-  return sets.ok ? fine([{ atMs: 0, power: turned.value }, ...sets.value.flat()]) : sets;
+  const scripted = script === undefined ? fine([]) : readScript(circuit, script);
+  if (!turned.ok) return turned;
+  if (!sets.ok) return sets;
+  if (!scripted.ok) return scripted;
+  const deeds: LogEntry[] = [...turned.value, ...sets.value.flat(), ...scripted.value];
+  const isTurned = deeds.some((deed) => 'power' in deed && deed.atMs === 0);
+  return fine([...(isTurned ? [] : [{ atMs: 0, power: 'on' as const }]), ...deeds].sort((a, b) => a.atMs - b.atMs));
 }
 
 /** The circuit run up to the moment that a question asks about, with its faults set in. */

@@ -34,7 +34,7 @@ export const ohms = (value: number): string => {
 export const span = (ms: number): string => {
   if (ms < 1000) return `${Math.round(ms)} ms`;
   if (ms < 10_000) return `${figures(ms / 1000, 2)} s`;
-  if (ms < 600_000) return `${Math.ceil(ms / 1000)} s`;
+  if (ms < 600_000) return `${Math.round(ms / 100) / 10} s`;
   return `${Math.round(ms / 60_000)} min`;
 };
 

@@ -77,7 +77,7 @@ describe('numbers to be read', () => {
   it('spells amps, ohms and spans', () => {
     expect(amps(0.0213)).toBe('21.3 mA');
     expect(ohms(12_345)).toBe('12.3 kΩ');
-    expect([span(40), span(2400), span(141_200), span(1_260_000)]).toEqual(['40 ms', '2.4 s', '142 s', '21 min']);
+    expect([span(40), span(2400), span(141_200), span(1_260_000)]).toEqual(['40 ms', '2.4 s', '141.2 s', '21 min']);
   });
 });
 

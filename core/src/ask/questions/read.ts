@@ -1,6 +1,8 @@
 import { z } from 'zod';
-import { fine, type Result, wrong } from '#core/circuit';
-import { areTied, branchAmpsRms, pairVolts, readOhms, readVolts } from '#core/network';
+import { findTerminal, fine, type Result, wrong } from '#core/circuit';
+import { catalogue } from '#core/devices';
+import { EARTH_NODE } from '#core/graph';
+import { areTied, branchAmpsRms, type NetworkPlan, pairVolts, readOhms, readVolts } from '#core/network';
 import { showOhms } from '#core/sequence';
 import { lineKind } from '../line';
 import { allOf, readPair } from '../spelled';
@@ -42,14 +44,29 @@ function clamp({ rig: { plan, nets } }: Standing, number: string): Result<LineRe
   return fine({ read: number, value: Math.max(...wires.map(({ branch }) => branchAmpsRms(nets, branch))), unit: 'A', floats: false });
 }
 
+/** Where red and black are held; `PE` is the earth of the circuit whether a bar of it is drawn or not. */
+function nodesOf(plan: NetworkPlan, spelled: string): Result<readonly [number, number]> {
+  const ends = spelled.split(',').map((one) => one.trim());
+  const isEarth = (end: string): boolean => /^(PE|EARTH)$/i.test(end) && !findTerminal(plan.circuit, catalogue, end).ok;
+  const [other] = ends.filter((end) => !isEarth(end));
+  if (ends.length !== 2 || !ends.some(isEarth) || other === undefined) {
+    const pair = readPair(plan.circuit, spelled);
+    return pair.ok ? fine([plan.nodeOf(pair.value[0]), plan.nodeOf(pair.value[1])]) : pair;
+  }
+  const found = findTerminal(plan.circuit, catalogue, other);
+  if (!found.ok) return found;
+  const node = plan.nodeOf(found.value);
+  return fine(isEarth(ends[0] ?? '') ? [EARTH_NODE, node] : [node, EARTH_NODE]);
+}
+
 /** Under this across the leads it is dead enough for ohms. */
 const DEAD_V = 1;
 
 function between({ rig, frame }: Standing, spelled: string, meter: Exclude<(typeof METERS)[number], 'amp'>): Result<LineReading> {
   const { plan } = rig;
-  const pair = readPair(plan.circuit, spelled);
+  const pair = nodesOf(plan, spelled);
   if (!pair.ok) return pair;
-  const [red, black] = [plan.nodeOf(pair.value[0]), plan.nodeOf(pair.value[1])];
+  const [red, black] = pair.value;
   if (meter === 'ohm') {
     const live = pairVolts(rig.nets, red, black);
     if (live > DEAD_V)
