@@ -115,7 +115,7 @@ export function standAt(opened: Opened, facts: StandingFacts, untilMs?: number):
   if (!faults.ok) return faults;
   const at = momentOf(facts);
   if (!at.ok) return at;
-  const rig = createRig(opened.plan, faults.value);
+  const rig = createRig(opened.plan, faults.value, { wrecks: true });
   const trace = runLog(rig, log.value, untilMs === undefined ? {} : { untilMs });
   const frame = frameAt(trace, at.value);
   settleMoment(rig, frame.moment);

@@ -75,7 +75,8 @@ export function createDesk(): Desk {
       const key = JSON.stringify(faults);
       if (one.runner?.key !== key) {
         const made = (rig: ReturnType<typeof createRig>): Runner => ({ rig, ...createRunner(rig) });
-        const healthy = one.runner?.healthy ?? made(createRig(one.plan));
+        // a hidden fault is looked for as it was set: what it would wreck in time is left whole, as each suspect leaves it
+        const healthy = made(createRig(one.plan, [], { wrecks: faults.length === 0 }));
         one.runner = { key, healthy, real: faults.length === 0 ? healthy : made(createRig(one.plan, faults)) };
       }
       const { real, healthy } = one.runner;

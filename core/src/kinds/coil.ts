@@ -1,5 +1,5 @@
 import { impedanceOfVa, magnitude, type Phasor, phasor, scale } from '#core/units';
-import { type BranchValue, between, type How, kindOf, noNumbers, OPEN, ohmic, passive, type State, type TwoEnded } from './kind';
+import { type BranchValue, between, type How, kindOf, type Next, noNumbers, OPEN, ohmic, passive, type State, type TwoEnded } from './kind';
 
 export interface Coil extends TwoEnded {
   readonly kind: 'coil';
@@ -35,7 +35,7 @@ export interface Coil extends TwoEnded {
 }
 
 type CoilFault = 'open' | 'shorted' | 'jammed' | 'stuckClosed' | 'forMoreVolts' | 'forFewerVolts';
-type CoilHow = How<State<'out' | 'in'>, CoilFault>;
+type CoilHow = How<State<'out' | 'in' | 'burnt'>, CoilFault>;
 
 /** Another coil than the one that is written: 120 V where 24 V belongs, or half of what belongs. The trade's next steps. */
 const voltsTimes = (fault: CoilFault | undefined): number => (fault === 'forMoreVolts' ? 5 : fault === 'forFewerVolts' ? 0.5 : 1);
@@ -45,7 +45,8 @@ const atHz = (z: Phasor, hz: number, ratedHz: number): Phasor => (hz === ratedHz
 
 /** Admittance of a coil, its armature out or in. */
 export function coilValue(part: Coil, { state, fault }: CoilHow, hz: number): BranchValue {
-  if (fault === 'open' || part.current === undefined || part.ratedV === undefined || part.hz === undefined) return OPEN;
+  if (fault === 'open' || state.mode === 'burnt' || part.current === undefined || part.ratedV === undefined || part.hz === undefined)
+    return OPEN;
   // shorted turns: a fraction of the healthy impedance; of the same VA for other volts: their square
   const turns = fault === 'shorted' ? 0.3 : voltsTimes(fault) ** 2;
   if (part.current === 'AC/DC') return ohmic((turns * part.ratedV * part.ratedV) / part.sealedVa); // a rectifier and electronics: about a resistance
@@ -107,9 +108,25 @@ export function illOf(coil: Coil, across: readonly HzVolts[]): Ill {
 /** DC volts the way a polarized coil wants them: negative when it is reversed. */
 const forward = ({ plus }: Coil, dcV: number): number => (plus === 'b' ? -dcV : dcV);
 
+/** A winding runs this hot at its own amps, above its surroundings, and fails at so many times that: class B to F. Common practice. */
+const FAILS_AT = 2.5;
+/** Time in which a small coil warms to 63 %. Common practice; within a third and three times of it. */
+const WARMS_IN_S = 300;
+/** A coil made for pulses lasts so long on its own volts. Common practice. */
+const PULSE_BURNS_S = 60;
+
+/** When a coil on these amps burns open: copper heat goes by their square, from cold; a stalled armature draws its in-rush. */
+function burnsOut(part: Coil, fault: CoilFault | undefined, amps: number): Next<'burnt'> | null {
+  if (part.ratedV === undefined) return null;
+  const heat = ((amps * part.ratedV * voltsTimes(fault)) / part.sealedVa) ** 2;
+  const inS = part.pulseOnly && heat > 0.5 ? PULSE_BURNS_S : heat > FAILS_AT ? -WARMS_IN_S * Math.log(1 - FAILS_AT / heat) : undefined;
+  return inS === undefined ? null : { mode: 'burnt', inMs: 1000 * inS };
+}
+
 export const coil = kindOf<Coil>()({
   kind: 'coil',
-  modes: ['out', 'in'],
+  modes: ['out', 'in', 'burnt'],
+  wreck: 'burnt',
   values: noNumbers,
   ends: ({ a, b }) => [a, b],
   branches: ({ a, b }) => [between(a, b, 'load')],
@@ -127,18 +144,23 @@ export const coil = kindOf<Coil>()({
       part,
       look.across(0).map(({ hz, volts }) => ({ hz, volts: signedVolts(volts, hz) })),
     ),
-  next(part, { state, fault }, { drive }) {
+  next(part, { state, fault }, look) {
+    const { drive } = look;
+    if (state.mode === 'burnt') return null;
     if (fault === 'stuckClosed') return state.mode === 'in' ? null : { mode: 'in', inMs: 0 };
-    if (fault === 'jammed' || fault === 'open') return state.mode === 'out' ? null : { mode: 'out', inMs: part.releaseMs };
+    if (fault === 'jammed' || fault === 'open')
+      return state.mode === 'out' ? burnsOut(part, fault, look.amps) : { mode: 'out', inMs: part.releaseMs };
     const share = drive / voltsTimes(fault);
-    if (state.mode === 'out') return share >= part.pickUpTypicalRatio ? { mode: 'in', inMs: part.operateMs } : null;
-    if (part.latch === 'set') return null; // it stays where it was put until the other coil pulls it back
-    return share < part.dropOutTypicalRatio ? { mode: 'out', inMs: part.releaseMs } : null;
+    if (state.mode === 'out' && share >= part.pickUpTypicalRatio) return { mode: 'in', inMs: part.operateMs };
+    // a latch stays where it was put until the other coil pulls it back
+    if (state.mode === 'in' && part.latch !== 'set' && share < part.dropOutTypicalRatio) return { mode: 'out', inMs: part.releaseMs };
+    return burnsOut(part, fault, look.amps);
   },
   follows: (part, { fault }, own) =>
     part.undoneBy !== undefined && fault !== 'stuckClosed' && own.holds(part.undoneBy) ? { mode: 'out' } : null,
   holds: (_part, { state }) => state.mode === 'in',
-  sights: { out: 'off', in: 'on' },
+  hinders: (_part, { state }) => (state.mode === 'burnt' ? 'burnt out' : 'off'),
+  sights: { out: 'off', in: 'on', burnt: 'off' },
   see: (_part, { state }) => state.mode,
   loadClass: () => 'coil',
   inrushRatio: ({ inrushVa, sealedVa }) => inrushVa / sealedVa,

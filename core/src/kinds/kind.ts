@@ -188,6 +188,7 @@ export type Hindrance =
   | 'lost'
   | 'not switched on'
   | 'not released'
+  | 'burnt out'
   | 'off';
 
 /**
@@ -213,6 +214,8 @@ export interface Kind<
   /** one value a branch; at a frequency other than that of its source an element keeps its impedance and loses its EMF. 0 Hz is DC. */
   admittances(part: P, how: How<State<M, V>, F>, hz: number): readonly BranchValue[];
   readonly faults: readonly FaultMode<F>[];
+  /** a mode that it does not come back from by itself; only what is run as it would really go reaches it */
+  readonly wreck?: M;
   /** how it stands when the power switch opens its device */
   readonly openedAs?: F;
   /** the frequency at which it drives something, 0 for DC */

@@ -26,12 +26,14 @@ export interface Rig {
   ohmsNet: Net | undefined;
   readonly faultOf: readonly (string | undefined)[];
   readonly conductorFault: ReadonlyMap<number, WireFault>;
+  /** what is overheated is wrecked in its time; judged states and suspects stay as they are */
+  readonly wrecks: boolean;
   /** what was last stamped, so that only what moved is stamped again */
   applied: Moment | undefined;
 }
 
 /** Puts a plan on the bench. @param faults what is wrong with it from the start */
-export function createRig(plan: NetworkPlan, faults: readonly Fault[] = []): Rig {
+export function createRig(plan: NetworkPlan, faults: readonly Fault[] = [], { wrecks = false }: { readonly wrecks?: boolean } = {}): Rig {
   const faultOf: (string | undefined)[] = plan.parts.map(() => undefined);
   const conductorFault = new Map<number, WireFault>();
   for (const fault of faults) {
@@ -43,7 +45,7 @@ export function createRig(plan: NetworkPlan, faults: readonly Fault[] = []): Rig
       if (planned) faultOf[planned.index] = fault.mode;
     }
   }
-  return { plan, faultOf, conductorFault, ohmsNet: undefined, nets: plan.hz.map((hz) => createNet(plan, hz)), applied: undefined };
+  return { plan, faultOf, conductorFault, wrecks, ohmsNet: undefined, nets: plan.hz.map((hz) => createNet(plan, hz)), applied: undefined };
 }
 
 /** The fault a part shows under a power position: a device that the switch opens is open whatever its own handle says. */

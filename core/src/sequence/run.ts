@@ -144,7 +144,9 @@ function* running(
     for (const planned of plan.parts) {
       const { index, kind, part } = planned;
       if (!kind.next) continue;
-      due[index] = dueAfter(due[index], index, now, kind.next(part, howAt(rig, planned, moment), sightOf(rig, planned, moment)));
+      const wanted = kind.next(part, howAt(rig, planned, moment), sightOf(rig, planned, moment));
+      const isSpared = wanted !== null && wanted.mode === kind.wreck && !rig.wrecks;
+      due[index] = dueAfter(due[index], index, now, isSpared ? null : wanted);
     }
     const frame: Frame = { atMs: now, moment: copyMoment(moment), seen, due: due.filter((one) => one !== undefined) };
     if (frames.at(-1)?.atMs === now) frames[frames.length - 1] = frame;

@@ -176,6 +176,14 @@ function DevicePlate({ device, onFold }: { device: Device; onFold: () => void })
           </Mono>
         </Row>
       )}
+      {views.some(({ view }) => view.mode === 'burnt') && (
+        <Note tone="danger">
+          <strong>Its coil has burnt open.</strong> Find out why before another one is put in.{' '}
+          <Button type="button" onClick={() => dispatch(benchSlice.actions.fuseReplaced(device.id))}>
+            Another one, the same
+          </Button>
+        </Note>
+      )}
       {blown && (
         <Note tone="danger">
           <strong>Blown.</strong> Find out why before it is replaced.{' '}

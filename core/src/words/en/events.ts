@@ -16,7 +16,7 @@ const EVENTS: { readonly [K in PartKind]: { readonly [M in ModeOf<K>]: Told } } 
   transformer: { there: ' changes.' },
   contact: { open: ' opens.', closed: ' closes.' },
   'dc-output': { down: ' goes off.', up: ' gives its volts.' },
-  coil: { in: ' pulls in: a click.', out: ' lets go: a click.' },
+  coil: { in: ' pulls in: a click.', out: ' lets go: a click.', burnt: "'s coil smokes and burns open." },
   motor: {
     starting: (_part, from) => (from === 'running' ? ' stalls and hums.' : ' starts: a hum.'),
     running: ' is up to speed.',

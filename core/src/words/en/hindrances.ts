@@ -31,6 +31,7 @@ const WORDS: { readonly [C in OfPart['code']]: (at: At) => string } = {
   lost: ({ tag }) => `${tag} is lost.`,
   'not switched on': ({ tag, part }) => `${tag}'s program does not switch ${part?.id ?? 'it'} on.`,
   'not released': ({ tag }) => `${tag} has not released its outputs.`,
+  'burnt out': ({ tag }) => `${tag}'s coil has burnt open.`,
   off: ({ tag }) => `${tag} is off.`,
 };
 
@@ -47,6 +48,9 @@ export function tellHindrance(plan: CircuitPlan, one: Hindrance): string {
 }
 
 /** What is left of a wait, for beside its words: `12 s left.` */
-export const tellLeft = (endsAtMs: number, atMs: number): string => `${span(Math.max(0, endsAtMs - atMs))} left.`;
+export const tellLeft = (endsAtMs: number, atMs: number): string => `${span(wholeSeconds(Math.max(0, endsAtMs - atMs)))} left.`;
+
+/** A wait is counted down in whole seconds, none before it is over. */
+const wholeSeconds = (ms: number): number => (ms < 10_000 ? ms : Math.ceil(ms / 1000) * 1000);
 
 const wireNumber = (circuit: Circuit, id: string): string => circuit.conductors[id]?.number ?? '?';
