@@ -1,9 +1,10 @@
 import type { Finding, Study } from '#core/check';
-import type { ConductorId, Device, DeviceId, EditChange } from '#core/circuit';
+import type { ConductorId, Device, DeviceId, EditChange, TerminalId } from '#core/circuit';
 import { claimOf, type FieldName, familyNamed, familyOf, plateField, plateNumber, printed, type StockPart } from '#core/devices';
 import { usualCoil, usualVolts } from '#core/fit';
 import { isKind } from '#core/kinds';
 import { nextSize, type Tables } from '#core/size';
+import { interposing } from './interposing';
 
 /** What a mend does to the circuit: another figure on a part, leads exchanged, an end moved, a wire taken away. */
 export type Deed =
@@ -13,7 +14,17 @@ export type Deed =
       readonly plate: readonly { readonly field: FieldName; readonly to: number | string }[];
     }
   | { readonly code: 'exchange leads'; readonly device: DeviceId; readonly marks: readonly [string, string] }
-  | { readonly code: 'take away'; readonly conductor: ConductorId };
+  | { readonly code: 'take away'; readonly conductor: ConductorId }
+  | {
+      readonly code: 'relay between';
+      readonly device: DeviceId;
+      readonly tag: string;
+      readonly coilV: number;
+      /** 0: direct current */
+      readonly hz: number;
+      readonly va: number;
+      readonly feed: readonly [TerminalId, TerminalId];
+    };
 
 export interface Proposal {
   readonly deed: Deed;
@@ -30,6 +41,10 @@ const CODES = ['D300', 'C300', 'B300', 'A300', 'C600', 'B600', 'A600'];
 const DC_CODES = ['R300', 'Q300', 'P300', 'N300'];
 /** So many standard sizes up are tried: a frame further on is another part. */
 const MOST_STEPS = 3;
+
+/** A call that drives a relay of its own, and one that is too weak for the coil that hangs on it. */
+const LEAST_CALL_V = 10;
+const WEAK_SHARE = 0.5;
 
 /** More than this share of its volts in another kind of current is another supply. */
 const WRONG_KIND = 0.3;
@@ -113,7 +128,13 @@ const forCoil: Propose = (finding, study) => {
   const hz = (current === 'DC') === isOtherKind ? hzOf(study) : 0;
   const seen = isOtherKind ? [wastedRatio * ratedV] : [pullIn?.volts ?? highest.volts, highest.volts];
   const tried = new Map(seen.filter((volts) => volts >= 1).map((volts) => [usualVolts(volts, hz), usualCoil(volts, hz)]));
-  return [...tried.values()].map((plate) => fitting(device, plate));
+  const most = Math.max(...seen);
+  // a call of less than half of its volts: the coil may stay where its own volts are switched by a relay that the call can drive
+  const isWeak = most >= LEAST_CALL_V && most < WEAK_SHARE * ratedV;
+  return [
+    ...[...tried.values()].map((plate) => fitting(device, plate)),
+    ...(isWeak ? interposing(study, device, judged.coil, most, hz) : []),
+  ];
 };
 
 /** What leads around a stop, or between two ends of a supply: each wire of it alone. */

@@ -28,6 +28,7 @@ export function* mending(finding: Finding, study: Study): Generator<Progress, Me
   const before = checkStudy(study);
   const found: Mend[] = [];
   for (const { deed, changes } of proposalsFor(finding, study).slice(0, MOST_TRIED)) {
+    if (deed.code === 'part with' && found.some((one) => one.deed.code === 'part with')) continue;
     const applied = applyChanges(study.circuit, changes);
     if (!applied.ok) continue;
     const { circuit } = applied.value;
@@ -37,7 +38,7 @@ export function* mending(finding: Finding, study: Study): Generator<Progress, Me
     if (!isGone || brings.some(keepsFromClear)) continue;
     found.push({ deed, changes, brings, mends: mends.filter(({ id }) => id !== finding.id) });
     // the next size up is no other way: a larger figure of the same field is not told beside a smaller one that is enough
-    if (deed.code !== 'take away' || found.length >= MOST_TOLD) break;
+    if (found.length >= MOST_TOLD) break;
   }
   return found;
 }

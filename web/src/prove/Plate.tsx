@@ -161,10 +161,12 @@ function DevicePlate({ device, onFold }: { device: Device; onFold: () => void })
             </span>
             <Mono>{coil.pullIn ? `${spell(coil.pullIn.volts)} V` : '–'}</Mono>
           </Row>
+          <Seen seen={coil.pullIn} />
           <Row>
             <span>Held, {figures(coil.sealedVa)} VA, worst</span>
             <Mono>{coil.held ? `${spell(coil.held.volts)} V` : '–'}</Mono>
           </Row>
+          <Seen seen={coil.held} />
         </>
       )}
       {transformer && <TransformerCard transformer={transformer} now={look?.secondary ?? null} />}
@@ -213,6 +215,14 @@ function DevicePlate({ device, onFold }: { device: Device; onFold: () => void })
     </Box>
   );
 }
+
+/** The state in which these volts stand: one coil has several volts, each in its own. */
+const Seen = ({ seen }: { seen: { readonly state: string } | null }) =>
+  seen && (
+    <Box fontSize="12px" color="muted">
+      {seen.state}
+    </Box>
+  );
 
 /** What keeps the selected device from being on, with what is left of each wait. */
 function WhyOff() {

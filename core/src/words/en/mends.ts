@@ -1,4 +1,4 @@
-import { type Circuit, deviceOf, isLooseEnd } from '#core/circuit';
+import { type Circuit, deviceOf, isLooseEnd, spellTerminal } from '#core/circuit';
 import { familyOf } from '#core/devices';
 import type { Mend } from '#core/mend';
 import { amount } from '#core/units';
@@ -27,6 +27,11 @@ function tellDeed(circuit: Circuit, { deed }: Mend): string {
     }
     case 'exchange leads':
       return `Exchange ${deed.marks[0]} and ${deed.marks[1]} at ${tagOf(circuit, deed.device)}`;
+    case 'relay between': {
+      const coil = `${amount(deed.coilV, 'V')} ${deed.hz === 0 ? 'DC' : 'AC'} coil of ${amount(deed.va, 'VA')}`;
+      const [line, back] = deed.feed.map((end) => spellTerminal(circuit, end));
+      return `Put a relay ${deed.tag} between: its ${coil} on the call, its contact switching ${tagOf(circuit, deed.device)}'s coil from ${line} and ${back}, fused for its wire`;
+    }
     case 'take away': {
       const wire = circuit.conductors[deed.conductor];
       const ends = (wire?.ends ?? []).flatMap((end) => (end && !isLooseEnd(end) ? [tagOf(circuit, deviceOf(end))] : []));
