@@ -182,6 +182,7 @@ const broken: readonly [
     'dE1',
     'block',
   ],
+  ['held-by-earth', 'Q3', [{ type: 'describeDevice', device: dev('dOL1'), to: { place: null } }], 'dOL1', 'look'],
   ['runs-together', 'Q2', [{ type: 'setPair', a: dev('dE1'), b: dev('dE2'), to: 'never' }], 'dE1', 'danger'],
   ['fan-with-heat', 'Q2', [set('dKT1', 'onDelayS', 45)], 'dKT1', 'look'],
   ['fan-with-heat', 'Q2', [set('dKT1', 'offDelayS', 5)], 'dKT1', 'look'],

@@ -7,6 +7,7 @@ import { leakRule } from './rules/coilLeak';
 import { coilRule } from './rules/coilWindow';
 import { conductorRule } from './rules/conductorAmpacity';
 import { poleRule } from './rules/contactRating';
+import { earthFaultRule } from './rules/earthFault';
 import { fanRule } from './rules/fanWithHeat';
 import { guardRule } from './rules/guardRating';
 import { insulationRule } from './rules/insulation';
@@ -43,6 +44,7 @@ const RULES = [
   chatterRule,
   motorRule,
   stopRule,
+  earthFaultRule,
   togetherRule,
   voltFreeRule,
   throwsRule,

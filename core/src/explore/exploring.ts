@@ -4,6 +4,7 @@ import { createRig } from '#core/sequence';
 import { drain, type Progress, type Walked, walkStates } from './walk';
 import { type CoilExposure, watchCoils } from './watch/coils';
 import { type ContactExposure, watchContacts } from './watch/contacts';
+import { watchEarthSides } from './watch/earthSides';
 import { type Ending, watchEndings } from './watch/endings';
 import { type GuardExposure, watchGuards } from './watch/guards';
 import { type JointExposure, watchJoints } from './watch/joints';
@@ -37,6 +38,8 @@ export interface Exploration extends PointExposure, CurrentExposure, Walked {
   /** the most volts between the points of a terminal strip, and to earth */
   readonly joints: ReadonlyMap<DeviceId, JointExposure>;
   readonly motors: MotorExposure;
+  /** contacts that carry at the potential of earth in some state */
+  readonly earthSides: ReadonlySet<number>;
   /** what is seen on once all has come to rest, by the key of its calls */
   readonly endings: ReadonlyMap<string, Ending>;
 }
@@ -65,7 +68,23 @@ export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = [], nea
   const motors = watchMotors(rig);
   const guards = watchGuards(rig);
   const joints = watchJoints(rig);
-  const watches = [coils, contacts, transformers, loads, points, currents, callInputs, throws, endings, openings, motors, guards, joints];
+  const earthSides = watchEarthSides(rig);
+  const watches = [
+    coils,
+    contacts,
+    transformers,
+    loads,
+    points,
+    currents,
+    callInputs,
+    throws,
+    endings,
+    openings,
+    motors,
+    guards,
+    joints,
+    earthSides,
+  ];
   const walked = yield* walkStates(rig, watches, near);
   return {
     plan,
@@ -81,6 +100,7 @@ export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = [], nea
     motors: motors.result(),
     guards: guards.result(),
     joints: joints.result(),
+    earthSides: earthSides.result(),
     ...points.result(),
     ...currents.result(),
   };

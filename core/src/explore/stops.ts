@@ -7,6 +7,7 @@ import { createRig, runLog, type Sightings, sightingsOf } from '#core/sequence';
 import { at } from '#core/units';
 import { type Calls, callsKey, logOf } from './calls';
 import type { Exploration } from './exploring';
+import type { Ending } from './watch/endings';
 
 type PlannedContact = PlannedPart & { readonly part: Contact };
 
@@ -27,7 +28,18 @@ export interface StopTried {
  * Every contact that rests closed and opens by a hand, a process or an overload is opened in each state in which something is on: what
  * it guards must go off. By hand and process from the states that were explored, an overload's own contact in a run of its own.
  */
-export function triedStops(exploration: Exploration): StopTried[] {
+export function triedStops(exploration: Exploration): readonly StopTried[] {
+  const known = tried.get(exploration);
+  if (known) return known;
+  const made = tryStops(exploration);
+  tried.set(exploration, made);
+  return made;
+}
+
+/** Several rules ask of the same exploration. */
+const tried = new WeakMap<Exploration, readonly StopTried[]>();
+
+function tryStops(exploration: Exploration): StopTried[] {
   const { plan } = exploration;
   const guards = guardsOf(plan);
   return plan.parts
@@ -78,7 +90,7 @@ type Guarded = ReadonlySet<string>;
  * What each contact guards: what shows something in the way that it is in. What that moves in turn is guarded by it, not by the contact.
  * A contact with both ends on rails is bridged, or guards all that hangs there.
  */
-function guardsOf(plan: NetworkPlan): (planned: PlannedContact) => Guarded {
+export function guardsOf(plan: NetworkPlan): (planned: PlannedContact) => Guarded {
   const { ofPart, segmentOf, rails } = segmentsOf(plan);
   const graph = graphOf(plan);
   const tagsIn = new Map<string, Set<string>>();
@@ -114,10 +126,16 @@ function byInput({ endings }: Exploration, { device }: PlannedContact, { facts }
   });
 }
 
-/** The state with most on, run again with the contact open from the start. */
-function byRun({ plan, endings }: Exploration, { device, part }: PlannedContact, guarded: Guarded): Try[] {
+/** The state in which most of what is guarded is on. */
+export function mostOn({ endings }: Exploration, guarded: Guarded): Ending | undefined {
   const count = (seen: Sightings): number => Object.entries(seen).filter(([tag, is]) => is && guarded.has(tag)).length;
-  const most = [...endings.values()].sort((a, b) => count(b.seen) - count(a.seen))[0];
+  return [...endings.values()].sort((a, b) => count(b.seen) - count(a.seen))[0];
+}
+
+/** The state with most on, run again with the contact open from the start. */
+function byRun(exploration: Exploration, { device, part }: PlannedContact, guarded: Guarded): Try[] {
+  const { plan } = exploration;
+  const most = mostOn(exploration, guarded);
   if (!most || !isOn(most.seen, guarded)) return [];
   const rig = createRig(plan, [{ device: device.id, part: part.id, mode: 'stuckOpen' }]);
   const { frames } = runLog(rig, logOf(most.calls), { holdProcesses: true });

@@ -239,6 +239,15 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
     };
   },
 
+  'held-by-earth': ({ tag, told, circuit, finding }) => ({
+    title: told.isOverload ? `${tag}'s contact is on the earthed side` : `One earth fault at ${told.at} takes ${tag} out`,
+    consequence: 'What it is there to stop runs on when it opens, and nothing shows it before.',
+    reason: `Its other side is the earthed one: with ${told.at} touching metal and ${tag} open, everything runs, ${tellCalls(circuit, finding.calls)}.`,
+    remedy: told.isOverload
+      ? 'Usual in starters whose coil and contact share one enclosure; elsewhere put it ahead of the coil.'
+      : 'Put it ahead of the loads, and bond the side that their returns share.',
+  }),
+
   'mains-on-volt-free': ({ tag, told, is, circuit, finding }) =>
     ({
       volts: {

@@ -1,0 +1,25 @@
+import { isKind } from '#core/kinds';
+import { floatingNodes, partAmps, rmsOver, voltsAt } from '#core/network';
+import type { MakeWatch } from './watch';
+
+/** A contact that carries less than this tells nothing of its side. */
+const CARRIES_A = 1e-3;
+/** Metal that is earth's, but for what the wires to it lose. */
+const EARTH_V = 2;
+
+/** Contacts that carry what they switch at the potential of earth: ahead of them is the load, behind them the bond, or the other way round. */
+export const watchEarthSides: MakeWatch<ReadonlySet<number>> = ({ plan, nets }) => {
+  const contacts = plan.parts.filter(isKind('contact'));
+  const kept = new Set<number>();
+  return {
+    rest() {
+      const floating = nets[0] ? floatingNodes(plan, nets[0]) : undefined;
+      for (const { index, device, part } of contacts) {
+        if (kept.has(index) || partAmps(nets, plan, index) < CARRIES_A) continue;
+        const node = plan.nodeAt(device.id, part.a);
+        if (floating?.[node] !== 1 && rmsOver(nets, (net) => voltsAt(net, node)) < EARTH_V) kept.add(index);
+      }
+    },
+    result: () => kept,
+  };
+};
