@@ -1,4 +1,5 @@
 import { type Circuit, conductorIdSchema, deviceIdSchema, type TerminalId, terminalId } from '#core/circuit';
+import { familyList } from '#core/devices';
 import { planNetwork } from '#core/network';
 import { createRig, runLog, type Sightings, sightingsOf } from '#core/sequence';
 import { at } from '#core/units';
@@ -22,14 +23,16 @@ const BAR = deviceIdSchema.parse('dEarthFault');
 function earthedAt(circuit: Circuit, terminal: TerminalId): Circuit {
   const [like] = Object.values(circuit.conductors);
   const [old] = Object.values(circuit.devices);
-  if (!like || !old) return circuit;
+  const [family, row] = familyList.find(([, one]) => one.is?.earth) ?? [];
+  const mark = row?.terminals[0];
+  if (!like || !old || family === undefined || mark === undefined) return circuit;
   const id = conductorIdSchema.parse('wEarthFault');
   return {
     ...circuit,
-    devices: { ...circuit.devices, [BAR]: { ...old, id: BAR, tag: 'EarthFault', family: 'earth-bar', nameplate: {}, reads: null } },
+    devices: { ...circuit.devices, [BAR]: { ...old, id: BAR, tag: 'EarthFault', family, nameplate: {}, reads: null } },
     conductors: {
       ...circuit.conductors,
-      [id]: { ...like, id, number: '', ends: [terminal, terminalId(BAR, 'PE')], cable: null, core: null },
+      [id]: { ...like, id, number: '', ends: [terminal, terminalId(BAR, mark)], cable: null, core: null },
     },
   };
 }

@@ -47,7 +47,7 @@ export function cornersOf(coil: Coil, pairs: readonly CoilPair[]): Corner[] {
             called.map(({ pullIn }) => coilAcross(atLine(pullIn, line), coil, 'out')),
             drive,
           );
-    const judged = worst && judgeDrive(coil, worst.drive);
+    const judged = worst && judgeDrive(coil, worst.drive, 'nominal', worst.volts);
     if (!worst || !judged) return [];
     const { word } = judged;
     // the guaranteed figure holds for a hot coil too; below it what counts is whether the usual pick-up is still reached

@@ -177,8 +177,13 @@ export function coilWindow(coil: Coil): CoilWindow | undefined {
   };
 }
 
-/** What a coil does at a share of its rated volts, in a circuit solved at its nominal line. */
-export function judgeDrive(coil: Coil, drive: number, basis: Basis = 'nominal'): CoilJudged | undefined {
+/**
+ * What a coil does at a share of its rated volts, in a circuit solved at its nominal line.
+ * @param volts that stand on it: where its flux is more than they say, by its hertz, light load is no excuse
+ */
+export function judgeDrive(coil: Coil, drive: number, basis: Basis = 'nominal', volts?: number): CoilJudged | undefined {
   const facts = bandFacts(coil);
-  return facts && judgeVolts(facts, drive * facts.lowV, basis, coil.pickUpGuaranteedRatio);
+  if (!facts) return undefined;
+  const idlesHigh = volts === undefined || drive * facts.lowV < 1.05 * volts;
+  return judgeVolts({ ...facts, idlesHigh }, drive * facts.lowV, basis, coil.pickUpGuaranteedRatio);
 }

@@ -125,7 +125,7 @@ export function coilOn(coil: CoilFacts, supply: CoilSupply, basis: Basis = 'nomi
   const inrushTimes = coil.inrushVa !== undefined && coil.sealedVa !== undefined ? coil.inrushVa / coil.sealedVa : undefined;
   const floor = coil.pickUpRatio ?? (coil.current === 'DC' ? 0.8 : 0.85);
   const judged = judgeVolts(
-    { current: coil.current, lowV, highV, inrushTimes, idlesHigh: supply.classTwo !== false },
+    { current: coil.current, lowV, highV, inrushTimes, idlesHigh: supply.classTwo !== false && flux <= 1 },
     volts * flux,
     basis,
     floor,

@@ -98,9 +98,11 @@ export function judgeDriver(driver: DriverFacts, coil: Driven, tables: Tables = 
     : failed
       ? { code: 'relay between', row: failed }
       : { code: 'drives it' };
+  // what is wrong already is told, whatever else is not known
+  const isWrong = wrongKind !== undefined || failed !== undefined;
   return {
-    verdict: missing.length > 0 ? 'cannot-clear' : worstVerdict(rows.map((one) => one.verdict)),
-    said: missing.length > 0 ? notKnown(missing).said : said,
+    verdict: missing.length > 0 && !isWrong ? 'cannot-clear' : worstVerdict(rows.map((one) => one.verdict)),
+    said: missing.length > 0 && !isWrong ? notKnown(missing).said : said,
     figures: [],
     rows,
     missing,

@@ -2,6 +2,9 @@ import { figure, type Missing, notKnown, type Sized } from './sized';
 import { nextSize } from './standardSizes';
 import { TABLES, type Tables } from './tables';
 
+/** Resistance space heating above this is divided into circuits of no more. NEC 424.22(B), from memory; each behind 60 A at most. */
+const SUBDIVIDED_A = 48;
+
 export interface HeaterFacts {
   readonly watts: number | undefined;
   readonly ratedV: number | undefined;
@@ -35,11 +38,12 @@ export function sizeHeater(heater: HeaterFacts, tables: Tables = TABLES): Sized 
   const circuitA = 1.25 * (lineA + (heater.motorA ?? 0));
   const tooHot = share * rewired > 1.1 ** 2 + 1e-9; // more than 10 % over its volts
   const weak = share * rewired < 0.75;
+  const divided = Math.ceil(lineA / SUBDIVIDED_A - 1e-9);
   return {
-    verdict: tooHot ? 'danger' : weak ? 'look' : 'good',
+    verdict: tooHot ? 'danger' : weak || divided > 1 ? 'look' : 'good',
     said: tooHot
       ? { code: 'heater overheats', ratio: share * rewired }
-      : { code: 'heater', watts: gives, lineA, ratio: share * rewired, isWeak: weak },
+      : { code: 'heater', watts: gives, lineA, ratio: share * rewired, isWeak: weak, divided },
     figures: [
       figure('gives', gives, 'W', 'P ∝ V²'),
       figure('share of rated', share * rewired, '×', 'P ∝ V²'),
@@ -47,6 +51,7 @@ export function sizeHeater(heater: HeaterFacts, tables: Tables = TABLES): Sized 
       figure('element amps', elementA, 'A', 'delta: line over √3'),
       figure('element ohms', elementOhms, 'Ω', 'rated volts squared over watts'),
       figure('circuit at least', circuitA, 'A', 'NEC 424.4(B): 125 % of heater and its motors'),
+      ...(divided > 1 ? [figure('circuits of space heating', divided, '', 'NEC 424.22(B), from memory: none over 48 A')] : []),
       figure('breaker', nextSize(tables.sizesNec, circuitA), 'A', tables.sizesNec.source),
     ],
     rows: [],

@@ -28,6 +28,7 @@ export type FigureName =
   | 'element amps'
   | 'element ohms'
   | 'circuit at least'
+  | 'circuits of space heating'
   | 'breaker'
   | 'running, by table'
   | 'rated load'
@@ -148,7 +149,14 @@ export type Said =
   | { readonly code: 'bears'; readonly volts: number | undefined }
   | { readonly code: 'module'; readonly amps: number | undefined }
   | { readonly code: 'heater overheats'; readonly ratio: number }
-  | { readonly code: 'heater'; readonly watts: number; readonly lineA: number; readonly ratio: number; readonly isWeak: boolean }
+  | {
+      readonly code: 'heater';
+      readonly watts: number;
+      readonly lineA: number;
+      readonly ratio: number;
+      readonly isWeak: boolean;
+      readonly divided: number;
+    }
   | { readonly code: 'motor'; readonly runA: number; readonly lockedA: number | undefined }
   | {
       readonly code: 'transformer';

@@ -85,8 +85,8 @@ export function judgeExposure(coil: Coil, exposure: CoilExposure): CoilOpinion {
       reason: { code: 'never called' },
       seen: undefined,
     };
-  const judge = (drive: number) => must(judgeDrive(coil, drive), 'what a coil with a window does');
-  const [low, high] = [judge(pullIn.drive), judge(highest.drive)];
+  const judge = ({ drive, volts }: CoilSeen) => must(judgeDrive(coil, drive, 'nominal', volts), 'what a coil with a window does');
+  const [low, high] = [judge(pullIn), judge(highest)];
   const tooHigh = high.word === 'burns' || (high.word === 'high' && low.verdict === 'good');
   const letsGo = coil.latch === undefined && held !== undefined && held.drive < coil.dropOutTypicalRatio;
   // a coil that pulls in as it must and is then let down is told by its held volts

@@ -63,8 +63,8 @@ const WORDS: Words = {
   bears: ({ volts }) => `Bears ${amount(volts, 'V')}.`,
   module: ({ amps }) => (amps === undefined ? 'More than the largest usual module.' : `Fit ${amps} A.`),
   'heater overheats': ({ ratio }) => `Overheats. ${share(ratio)} % of its rated watts.`,
-  heater: ({ watts, lineA, ratio, isWeak }) =>
-    `${Math.round(watts)} W, ${lineA.toFixed(2)} A in each line${isWeak ? `: only ${share(ratio)} % of its heat` : ''}.`,
+  heater: ({ watts, lineA, ratio, isWeak, divided }) =>
+    `${Math.round(watts)} W, ${lineA.toFixed(2)} A in each line${isWeak ? `: only ${share(ratio)} % of its heat` : ''}.${divided > 1 ? ` Space heating over 48 A is divided: ${divided} circuits at least.` : ''}`,
   motor: ({ runA, lockedA }) => `${amount(runA, 'A')} running${lockedA === undefined ? '' : `, ${amount(lockedA, 'A')} locked`}.`,
   transformer: ({ is, closingV, needsV }) =>
     is === 'large enough'
