@@ -87,7 +87,7 @@ export function judgeExposure(coil: Coil, exposure: CoilExposure): CoilOpinion {
     };
   const judge = ({ drive, volts }: CoilSeen) => must(judgeDrive(coil, drive, 'nominal', volts), 'what a coil with a window does');
   const [low, high] = [judge(pullIn), judge(highest)];
-  const tooHigh = high.word === 'burns' || (high.word === 'high' && low.verdict === 'good');
+  const tooHigh = high.word === 'burns' || (high.word === 'high' && (low.verdict === 'good' || low.word === 'high'));
   const letsGo = coil.latch === undefined && held !== undefined && held.drive < coil.dropOutTypicalRatio;
   // a coil that pulls in as it must and is then let down is told by its held volts
   const falls = letsGo && low.verdict === 'good' && !tooHigh;

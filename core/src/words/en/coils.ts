@@ -40,7 +40,10 @@ export function tellCoilReason(
           ? `takes at most ${volts(reason.limitV)}`
           : `needs ${volts(reason.limitV)} (${percent(reason.pickUpRatio)} of ${figures(reason.ratedV)})`;
       const times = reason.drive >= 1.5 ? ` That is ${round(reason.drive)} × volts, ${round(reason.drive ** 2)} × power.` : '';
-      return `${volts(reason.volts)} at the coil; ${limit}.${times}${rest}`;
+      // volts at another hertz than its own move a coil as more or fewer of them would
+      const counts = reason.drive * reason.ratedV;
+      const flux = Math.abs(counts / reason.volts - 1) > 0.04 ? `, which count as ${volts(counts)} at its own hertz` : '';
+      return `${volts(reason.volts)} at the coil${flux}; ${limit}.${times}${rest}`;
     }
     default:
       return reason.code === 'pulse coil held' && seen
