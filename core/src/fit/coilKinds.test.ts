@@ -71,7 +71,7 @@ const cases: readonly [what: string, plate: Plate, at: Parameters<typeof place>[
   ['a DC coil on AC buzzes', DC24, { supply: 24 }, 'danger'],
   ['a polarized DC coil on AC shorts', { ...DC24, coilPlus: 'A1' }, { supply: 24 }, 'block'],
   ['a polarized coil with plus on plus', { ...DC24, coilPlus: 'A1' }, { supply: 'DC' }, undefined],
-  ['a polarized coil with its leads turned', { ...DC24, coilPlus: 'A1' }, { supply: 'DC', turned: true }, 'danger'],
+  ['a polarized coil with its leads turned', { ...DC24, coilPlus: 'A1' }, { supply: 'DC', turned: true }, 'block'],
   ['one marked the other way, turned, is right', { ...DC24, coilPlus: 'A2' }, { supply: 'DC', turned: true }, undefined],
   ['a plain DC coil does not mind', DC24, { supply: 'DC', turned: true }, undefined],
   ['a pulse coil held by a float', DC24, { supply: 'DC', family: 'relay-latching' }, 'danger'],

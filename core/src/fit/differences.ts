@@ -39,7 +39,7 @@ export type Difference = { readonly verdict: Verdict } & (
       readonly unit: string;
       readonly was: Value;
       readonly is: Value;
-      readonly note: 'less' | 'waits' | undefined;
+      readonly note: 'less' | 'waits' | 'no gold' | undefined;
     }
   | { readonly code: 'pins'; readonly moved: Mapping['moved'] }
   | { readonly code: 'no place'; readonly marks: readonly string[] }
@@ -77,7 +77,7 @@ export const hasMore = ({ was, is }: { readonly was: PoleCount; readonly is: Pol
 /** Seconds that a device takes: what comes to rest is the same, the way there is not. */
 const TIMES: readonly FieldName[] = ['delayS', 'onDelayS', 'offDelayS', 'bootS', 'openS', 'closeS'];
 /** Ratings of which less is worth telling. */
-const RATINGS: readonly FieldName[] = ['motorA', 'lockedA', 'resistiveA', 'ac3A', 'lampA', 'va'];
+const RATINGS: readonly FieldName[] = ['motorA', 'lockedA', 'resistiveA', 'ac3A', 'lampA', 'mostV', 'breaksA', 'carryA', 'va'];
 const SHOWN: readonly FieldName[] = [
   ...TIMES,
   'form',
@@ -88,6 +88,10 @@ const SHOWN: readonly FieldName[] = [
   'lampA',
   'pilotCode',
   'auxiliaryCode',
+  'surface',
+  'mostV',
+  'breaksA',
+  'carryA',
   'va',
   'primaryV',
   'ratingA',
@@ -152,15 +156,16 @@ function fieldLines(device: Device, lone: Device, before: Exploration): Differen
     const [was, is] = [enteredIn(device, field), enteredIn(lone, field)];
     const isLess = typeof was === 'number' && typeof is === 'number' && is < was && RATINGS.includes(field);
     const waits = TIMES.includes(field) && was !== is;
+    const isBare = field === 'surface' && was === 'gold' && is !== 'gold';
     return {
       code: 'field',
-      verdict: waits ? 'look' : 'good',
+      verdict: waits || isBare ? 'look' : 'good',
       field,
       label: facts?.label ?? field,
       unit: facts?.unit ?? '',
       was,
       is,
-      note: isLess ? 'less' : waits ? 'waits' : undefined,
+      note: isLess ? 'less' : waits ? 'waits' : isBare ? 'no gold' : undefined,
     };
   });
 }

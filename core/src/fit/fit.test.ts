@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { checkStudy, studyOf } from '#core/check';
 import { applyChanges, type Circuit } from '#core/circuit';
-import { familyOf, loneDevice } from '#core/devices';
+import { familyOf, loneDevice, type StockPart } from '#core/devices';
 import { explore } from '#core/explore';
 import {
   coilOn,
@@ -18,6 +18,7 @@ import {
 } from '#core/size';
 import { tellAsked, tellDifference } from '#core/words';
 import { DEMO, demo } from '../testing/demo';
+import { edited, set } from '../testing/edits';
 import { dev } from '../testing/ids';
 import { line, rigged } from '../testing/rigged';
 import { deviceTagged, inHand, likeItself, named, placeFor, stock, twinOf } from '../testing/stock';
@@ -397,4 +398,14 @@ describe('nothing is good while a fact it hangs on is missing', () => {
       ]);
     }
   });
+});
+
+it('a gold contact lost in a replacement is told, in whichever place it stood', () => {
+  const circuit = edited(demo('L1B'), set('dK1', 'surface', 'gold'));
+  const device = deviceTagged(circuit, 'K1');
+  const bare = { ...likeItself(device), nameplate: { ...device.nameplate, surface: { value: 'relay', evidence: 'print' as const } } };
+  const surface = (part: StockPart) =>
+    twinOf(circuit, device, part, explore(circuit)).differences.find((one) => one.code === 'field' && one.field === 'surface');
+  expect(surface(bare)).toMatchObject({ verdict: 'look', note: 'no gold', was: 'gold', is: 'relay' });
+  expect(surface(likeItself(device))).toMatchObject({ verdict: 'good', note: undefined });
 });

@@ -9,7 +9,7 @@ export const COIL_ILLS = {
   'AC coil on DC burns': { does: 'burns', verdict: 'block' },
   'polarized coil on AC': { does: 'shorts', verdict: 'block' },
   'DC coil on AC': { does: 'buzzes', verdict: 'danger' },
-  'coil reversed': { does: 'reversed', verdict: 'danger' },
+  'coil reversed': { does: 'reversed', verdict: 'block' },
   'pulse coil held': { does: 'burns', verdict: 'danger' },
 } as const satisfies Readonly<Record<string, { readonly does: string; readonly verdict: Verdict }>>;
 

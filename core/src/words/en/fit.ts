@@ -299,7 +299,9 @@ export function tellDifference(circuit: Circuit, line: Difference): DifferenceWo
             ? 'Less than before; what it means is judged by the load.'
             : line.note === 'waits'
               ? `It takes ${spell(line.is)} where it took ${spell(line.was)}.`
-              : '',
+              : line.note === 'no gold'
+                ? 'The old one was gold-flashed for signals: volt-free and other small loads find no surface now.'
+                : '',
       };
     }
     case 'pins':
