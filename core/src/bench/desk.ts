@@ -103,7 +103,8 @@ export function createDesk(): Desk {
       const study = studyOf(one.circuit, yield* explored(one), one.practice);
       const finding = checkStudy(study).find((found) => found.id === id);
       if (!finding) throw new AskError('That finding is gone: the circuit has changed since.');
-      return { mends: (yield* mending(finding, study)).map((mend) => tellMend(one.circuit, mend)) };
+      const { mends, tried } = yield* mending(finding, study);
+      return { tried, mends: mends.map((mend) => tellMend(one.circuit, mend)) };
     },
 
     *find(ask) {

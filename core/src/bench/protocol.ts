@@ -131,6 +131,8 @@ export interface FindingView extends FindingWords {
 /** What was tried in the model against a finding, and did mend it. */
 export interface MendAnswer {
   readonly mends: readonly MendWords[];
+  /** how many were put into the model; 0: there was nothing to try */
+  readonly tried: number;
 }
 
 export interface TransformerStudy {

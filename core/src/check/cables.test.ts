@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { type Circuit, cableIdSchema } from '#core/circuit';
-import { explore } from '#core/explore';
+import { drain, explore } from '#core/explore';
+import { mending } from '#core/mend';
+import { tellMend } from '#core/words';
 import { demo } from '../testing/demo';
 import { edited, set } from '../testing/edits';
 import { checkStudy, studyOf } from './index';
@@ -32,6 +34,14 @@ describe('cores of one cable warm each other', () => {
     const found = thin(inOneCable(12, true));
     expect(found.length).toBe(4);
     for (const one of found) expect(one).toEqual({ loaded: 4, limit: 16 });
+  });
+  it('the next size is tried in the model, and mends it', () => {
+    const circuit = inOneCable(12, true);
+    const study = studyOf(circuit, explore(circuit));
+    const finding = checkStudy(study).find(({ rule }) => rule === 'conductor-ampacity')!;
+    const { mends } = drain(mending(finding, study));
+    expect(mends.map(({ deed }) => deed)).toEqual([expect.objectContaining({ code: 'thicker wire', size: { awg: 10 } })]);
+    expect(tellMend(circuit, mends[0]!).words).toMatch(/in 10 AWG$/);
   });
   it('thick enough, they are not told', () => expect(thin(inOneCable(10, true))).toEqual([]));
 });

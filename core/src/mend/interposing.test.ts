@@ -10,7 +10,7 @@ import { mending } from './index';
 function mendsOfCoil(circuit: Circuit) {
   const study = studyOf(circuit, explore(circuit));
   const finding = checkStudy(study).find(({ rule }) => rule === 'coil-window');
-  return finding ? drain(mending(finding, study)) : [];
+  return finding ? drain(mending(finding, study)).mends : [];
 }
 
 describe('a call that cannot drive a coil', () => {

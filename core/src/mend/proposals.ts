@@ -3,7 +3,8 @@ import type { ConductorId, Device, DeviceId, EditChange, TerminalId } from '#cor
 import { claimOf, type FieldName, familyNamed, familyOf, plateField, plateNumber, printed, type StockPart } from '#core/devices';
 import { usualCoil, usualVolts } from '#core/fit';
 import { isKind } from '#core/kinds';
-import { nextSize, type Tables } from '#core/size';
+import { conductorFor, nextSize, type Tables } from '#core/size';
+import type { WireSize } from '#core/units';
 import { interposing } from './interposing';
 
 /** What a mend does to the circuit: another figure on a part, leads exchanged, an end moved, a wire taken away. */
@@ -15,6 +16,7 @@ export type Deed =
     }
   | { readonly code: 'exchange leads'; readonly device: DeviceId; readonly marks: readonly [string, string] }
   | { readonly code: 'take away'; readonly conductor: ConductorId }
+  | { readonly code: 'thicker wire'; readonly conductor: ConductorId; readonly size: WireSize }
   | {
       readonly code: 'relay between';
       readonly device: DeviceId;
@@ -162,6 +164,18 @@ const PROPOSE: { readonly [R in Finding['rule']]?: (finding: Extract<Finding, { 
   'coil-window': forCoil,
   'short-circuit': ({ told }, study) => withoutOneOf(told.through, study),
   'stops-nothing': ({ told }, study) => withoutOneOf(told.around, study),
+  'conductor-ampacity': ({ told, is }, { tables }) => {
+    const laying = told.loaded > 2 ? { carrying: told.loaded } : {};
+    const size = is === undefined ? undefined : conductorFor(is, 'mm2' in told.size ? 'iec' : 'na', laying, tables);
+    return size
+      ? [
+          {
+            deed: { code: 'thicker wire' as const, conductor: told.conductor, size },
+            changes: [{ type: 'describeConductor' as const, conductor: told.conductor, to: { size } }],
+          },
+        ]
+      : [];
+  },
   'transformer-fuse': (finding, study) =>
     finding.told.code === 'row'
       ? figureTold(

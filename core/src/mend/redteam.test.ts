@@ -69,7 +69,7 @@ it('what is told to mend a mistake does, and brings nothing that keeps it from b
     const before = checkStudy(study);
     for (const finding of before.filter(({ verdict }) => verdict === 'danger' || verdict === 'block')) {
       asked++;
-      for (const { changes } of drain(mending(finding, study))) {
+      for (const { changes } of drain(mending(finding, study)).mends) {
         offered++;
         const applied = applyChanges(one.circuit, changes);
         if (!applied.ok) throw new Error(applied.problems[0]!.message);

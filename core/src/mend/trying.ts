@@ -22,15 +22,17 @@ const keepsFromClear = ({ verdict }: Finding): boolean => verdict === 'danger' |
 
 /**
  * Tries what may mend a finding, one thing at a time, in the model.
- * @returns what does mend it; empty: nothing that was tried does, and only the direction can be told
+ * @returns what does mend it, and how many were tried; none: only the direction can be told
  */
-export function* mending(finding: Finding, study: Study): Generator<Progress, Mend[]> {
+export function* mending(finding: Finding, study: Study): Generator<Progress, { readonly mends: Mend[]; readonly tried: number }> {
   const before = checkStudy(study);
   const found: Mend[] = [];
+  let tried = 0;
   for (const { deed, changes } of proposalsFor(finding, study).slice(0, MOST_TRIED)) {
     if (deed.code === 'part with' && found.some((one) => one.deed.code === 'part with')) continue;
     const applied = applyChanges(study.circuit, changes);
     if (!applied.ok) continue;
+    tried++;
     const { circuit } = applied.value;
     const after = checkStudy(studyOf(circuit, yield* exploring(planNetwork(circuit)), study.practice));
     const { brings, mends } = compareFindings(before, after);
@@ -40,5 +42,5 @@ export function* mending(finding: Finding, study: Study): Generator<Progress, Me
     // the next size up is no other way: a larger figure of the same field is not told beside a smaller one that is enough
     if (found.length >= MOST_TOLD) break;
   }
-  return found;
+  return { mends: found, tried };
 }

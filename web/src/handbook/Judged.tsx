@@ -38,6 +38,7 @@ export function Judged({ shown }: { shown: readonly ClaimLine[] }) {
           fontSize="14px"
           borderBottom="1px dashed"
           borderColor="hairline"
+          css={{ '@media (max-width: 700px)': { gridTemplateColumns: '1fr', gap: '2px' } }}
         >
           <strong>{line.label}</strong>
           <Box>

@@ -263,7 +263,8 @@ function RatingsTyped({ family, onRead }: TypedProps) {
         <label htmlFor="hand-ratings">typed</label>
         <Field
           id="hand-ratings"
-          w="230px"
+          flex="0 1 420px"
+          minW="0"
           textAlign="left"
           value={print}
           placeholder={example}

@@ -41,9 +41,15 @@ function Tried({ finding }: { finding: string }) {
       </Button>
     );
   if (now.answer instanceof Error) return <Box fontSize="13px">{now.answer.message}</Box>;
-  const { mends } = now.answer;
+  const { mends, tried } = now.answer;
   if (mends.length === 0)
-    return <Box fontSize="13px">Nothing that was tried mends it without bringing something else: only the direction above is told.</Box>;
+    return (
+      <Box fontSize="13px">
+        {tried === 0
+          ? 'There is nothing here to try in the model: the direction above is told.'
+          : 'Nothing that was tried mends it without bringing something else: only the direction above is told.'}
+      </Box>
+    );
   return (
     <Box fontSize="13px" data-mends>
       {mends.map(({ words, also, brings }) => (

@@ -1,4 +1,4 @@
-import { type Conductor, deviceOf, isLooseEnd } from '#core/circuit';
+import { type Conductor, type ConductorId, deviceOf, isLooseEnd } from '#core/circuit';
 import type { Exploration } from '#core/explore';
 import { rulesOf } from '#core/schools';
 import { ampacity, type Tables } from '#core/size';
@@ -6,6 +6,7 @@ import { grouped, real, type WireSize } from '#core/units';
 import { ruleOf } from '../finding';
 
 export interface WireTold {
+  readonly conductor: ConductorId;
   readonly number: string;
   readonly size: WireSize;
   readonly rules: 'na' | 'iec';
@@ -38,7 +39,7 @@ export const conductorRule = ruleOf<WireTold>()({
           about: landed.slice(0, 1).flatMap((end) => (end ? (circuit.devices[deviceOf(end)] ?? []) : [])),
           key: conductor.id,
           verdict: 'danger' as const,
-          told: { number, size, rules: rulesOf(practice, circuit.practice), loaded },
+          told: { conductor: conductor.id, number, size, rules: rulesOf(practice, circuit.practice), loaded },
           is: amps,
           limit: carries,
           unit: 'A',

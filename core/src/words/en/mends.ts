@@ -1,7 +1,7 @@
 import { type Circuit, deviceOf, isLooseEnd, spellTerminal } from '#core/circuit';
 import { familyOf } from '#core/devices';
 import type { Mend } from '#core/mend';
-import { amount } from '#core/units';
+import { amount, spellSize } from '#core/units';
 import { tellFinding } from './findings';
 import { listed, tagOf } from './points';
 
@@ -32,6 +32,8 @@ function tellDeed(circuit: Circuit, { deed }: Mend): string {
       const [line, back] = deed.feed.map((end) => spellTerminal(circuit, end));
       return `Put a relay ${deed.tag} between: its ${coil} on the call, its contact switching ${tagOf(circuit, deed.device)}'s coil from ${line} and ${back}, fused for its wire`;
     }
+    case 'thicker wire':
+      return `Wire ${circuit.conductors[deed.conductor]?.number ?? '?'} in ${spellSize(deed.size)}`;
     case 'take away': {
       const wire = circuit.conductors[deed.conductor];
       const ends = (wire?.ends ?? []).flatMap((end) => (end && !isLooseEnd(end) ? [tagOf(circuit, deviceOf(end))] : []));
