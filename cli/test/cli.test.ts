@@ -112,7 +112,7 @@ describe('sizing from the command line', () => {
     [['coil', '--coil', '120/240V 60Hz', '--on', '240 VAC 60', '--halves', 'series'], 0, 'GOOD: Pulls in'],
     [['coil', '--coil', '120/240V 60Hz', '--on', '240 VAC 60', '--halves', 'parallel'], 1, 'BLOCK: Burns'],
     [['coil', '--coil', '120/240V 60Hz', '--on', '240 VAC 60'], 1, 'how the two halves are joined'],
-    [['coil', '--coil', '24 VDC', '--on', '24 VDC', '--polarized', '--reversed'], 1, 'DANGER: Reversed'],
+    [['coil', '--coil', '24 VDC', '--on', '24 VDC', '--polarized', '--reversed'], 1, 'BLOCK: Reversed'],
     [['coil', '--coil', '24 VDC', '--on', '24 VAC 60', '--polarized'], 1, 'BLOCK: Shorts'],
     [['coil', '--coil', '12 VDC', '--on', '12 VDC', '--pulse', '--stays'], 1, 'DANGER: Burns'],
     [['contact', '--load', 'motor', '--amps', '24', '--inrush', '130', '--volts', '240', '--motor', '25', '--locked', '125'], 1, 'danger'],

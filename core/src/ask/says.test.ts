@@ -25,6 +25,8 @@ const ASKED: Readonly<Record<string, readonly Record<string, string | number | b
     { coil: '24 VDC', on: '24 VAC 60' },
     { coil: '24 VAC 60Hz', on: '24 VDC' },
     { coil: '120/240V 60Hz', on: '240 VAC 60' },
+    { coil: '24 VDC', on: '22 VDC' },
+    { coil: '24 VDC', on: '22 VDC', hot: true },
     { coil: '24 VDC', on: '24 VDC', polarized: true, reversed: true },
     { coil: '24 V', on: '24 VAC 60' },
     { coil: '24 VAC 60Hz', on: '24 VAC 50' },
@@ -45,6 +47,9 @@ const ASKED: Readonly<Record<string, readonly Record<string, string | number | b
     { va: 20, held: '24', inrush: 30 },
     { print: 'PRI 120V SEC 24V 40VA', held: '7.5', inrush: 36 },
     { held: '7.5' },
+    { va: 40, held: '50' },
+    { va: 40, held: '7.5', inrush: 36, line: 240, tap: 208 },
+    { va: 40, held: '7.5', inrush: 36, line: 208, tap: 240 },
   ],
   fuse: [
     { va: 20, primary: 240, secondary: 24, fuse: 3 },

@@ -1,3 +1,4 @@
+import { COPPER_PER_KELVIN_AT_20 } from '#core/units';
 import { type Basis, type CoilBandCode, judgeVolts } from './coil';
 import { COIL_ILLS, type CoilIll } from './coilIlls';
 import { figure, type Missing, notKnown, type Said, type Sized } from './sized';
@@ -24,6 +25,8 @@ export interface CoilFacts {
   readonly polarized?: boolean | undefined;
   readonly pulseRated?: boolean | undefined;
   readonly pickUpRatio?: number | undefined;
+  /** called again when its copper is 60 K hotter than its print was taken at */
+  readonly isHot?: boolean | undefined;
 }
 
 export interface CoilSupply {
@@ -99,6 +102,9 @@ function acOnDc(coil: CoilFacts, volts: number, { lowV }: CoilPoint): OnSupply {
   );
 }
 
+/** Copper 60 K hotter: a DC relay's pick-up is printed cold, an AC contactor's 85 % means hot already (IEC 60947-4-1, from memory). */
+const HOT_COPPER = 1 + COPPER_PER_KELVIN_AT_20 * 60;
+
 /** A nominal line under this share of the print leaves less than the usual 10 % of a low line above the guaranteed pick-up. Common practice. */
 const LITTLE_TO_SPARE = 0.9;
 
@@ -124,12 +130,11 @@ export function coilOn(coil: CoilFacts, supply: CoilSupply, basis: Basis = 'nomi
   const [lowV, highV] = [match.lowV * share, match.highV * share];
   const inrushTimes = coil.inrushVa !== undefined && coil.sealedVa !== undefined ? coil.inrushVa / coil.sealedVa : undefined;
   const floor = coil.pickUpRatio ?? (coil.current === 'DC' ? 0.8 : 0.85);
-  const judged = judgeVolts(
-    { current: coil.current, lowV, highV, inrushTimes, idlesHigh: supply.classTwo !== false && flux <= 1 },
-    volts * flux,
-    basis,
-    floor,
-  );
+  const facts = { current: coil.current, lowV, highV, inrushTimes, idlesHigh: supply.classTwo !== false && flux <= 1 };
+  const cold = judgeVolts(facts, volts * flux, basis, floor);
+  // hot copper takes less current from the same volts: a relay that pulls in cold may not; what is too high is so either way
+  const hot = coil.isHot && coil.current === 'DC' ? judgeVolts(facts, (volts * flux) / HOT_COPPER, basis, floor) : cold;
+  const judged = cold.verdict === 'good' && hot.verdict !== 'good' ? hot : cold;
   const low = (volts * flux) / lowV;
   // inside a range the share of its low end is shown; what decided, elsewhere
   const shown = judged.ratio === 1 && low > 1.1 ? low : judged.ratio;

@@ -106,6 +106,9 @@ export const windingOhms = ({ idleV, behind }: SecondarySource, primaryV: number
   primary: (behind.re / 2) * (primaryV / idleV) ** 2,
 });
 
+/** A 24 V circuit on light load stands so far above its volts: 29 of 24 V. Common practice. */
+const IDLES_HIGH = 29 / 24;
+
 export interface TransformerNeed {
   readonly ratedV: number;
   readonly sealedVa: readonly number[] | undefined;
@@ -117,6 +120,8 @@ export interface TransformerNeed {
   readonly style?: 'class-2' | 'industrial';
   readonly regulation?: number;
   readonly cableOhms?: number;
+  /** volts of the line over those of the tap that it is on */
+  readonly turns?: number;
 }
 
 /**
@@ -125,7 +130,7 @@ export interface TransformerNeed {
  * Industrial 120 V types also by √(sealed² + inrush²) against the maker-style table. Sources: common practice; that table from memory.
  */
 export function sizeTransformer(need: TransformerNeed, tables: Tables = TABLES): Sized {
-  const { ratedV, va, inrushVa, sealedPf = 0.6, inrushPf = numberAt(tables.constants, 'coil pf inrush', 'value') ?? 0.7 } = need;
+  const { ratedV, va, inrushVa, turns = 1, sealedPf = 0.6, inrushPf = numberAt(tables.constants, 'coil pf inrush', 'value') ?? 0.7 } = need;
   const style = need.style ?? (ratedV <= 30 ? 'class-2' : 'industrial');
   const share = numberAt(tables.constants, 'transformer share', 'value') ?? 0.8;
   const held = need.sealedVa?.reduce((sum, one) => sum + one, 0);
@@ -146,7 +151,7 @@ export function sizeTransformer(need: TransformerNeed, tables: Tables = TABLES):
           basePf: sealedPf,
           coilVa: Math.max(inrushVa, 1e-6),
           coilPf: inrushPf,
-          line,
+          line: line * turns,
           cableOhms: need.cableOhms ?? 0,
         }).coilV
       : undefined;
@@ -170,6 +175,16 @@ export function sizeTransformer(need: TransformerNeed, tables: Tables = TABLES):
       beyond: 'look',
     }),
   ];
+  if (need.turns !== undefined)
+    rows.push(
+      atMost(ratedV * turns, 1.1 * ratedV, {
+        asks: 'volts across it',
+        unit: 'V',
+        rating: { code: 'share', ratio: 1.1, of: ratedV, unit: 'V' },
+        source: 'turns ratio; IEC 60947-4-1, NEMA ICS 1: a coil takes 110 % of its volts',
+        beyond: need.turns <= IDLES_HIGH ? 'look' : 'danger',
+      }),
+    );
   const vector = held === undefined || inrushVa === undefined ? undefined : Math.hypot(held, inrushVa);
   if (style === 'industrial' && va !== undefined) {
     const capacity = numberAt(tables.inrushCapacity, va, 95);
@@ -184,18 +199,25 @@ export function sizeTransformer(need: TransformerNeed, tables: Tables = TABLES):
       }),
     );
   }
-  const verdict: Verdict = missing.length > 0 ? 'cannot-clear' : worstVerdict(rows.map((one) => one.verdict));
+  // what is wrong already is told, whatever else is not known
+  const wrong = rows.filter((one) => one.verdict === 'danger');
+  const offTap = rows.filter((one) => one.asks === 'volts across it' && one.verdict !== 'good');
+  const verdict: Verdict = worstVerdict([...rows.map((one) => one.verdict), ...(missing.length > 0 ? (['cannot-clear'] as const) : [])]);
   return {
     verdict,
     said:
       missing.length > 0 || nominal === undefined
-        ? { code: 'not known', missing, heldAsksVa: wanted }
-        : {
-            code: 'transformer',
-            is: verdict === 'good' ? 'large enough' : verdict === 'look' ? 'just large enough' : 'too small',
-            closingV: nominal,
-            needsV: floor,
-          },
+        ? wrong.length > 0
+          ? { code: 'rows', rows: wrong }
+          : { code: 'not known', missing, heldAsksVa: wanted }
+        : offTap.length > 0
+          ? { code: 'rows', rows: offTap }
+          : {
+              code: 'transformer',
+              is: verdict === 'good' ? 'large enough' : verdict === 'look' ? 'just large enough' : 'too small',
+              closingV: nominal,
+              needsV: floor,
+            },
     figures: [
       figure('held', held, 'VA', 'sum of what is on together'),
       figure('held over the working share', needVa, 'VA', 'common practice'),
@@ -207,7 +229,7 @@ export function sizeTransformer(need: TransformerNeed, tables: Tables = TABLES):
         'VA',
         'common practice, for sequencers and heater relays',
       ),
-      figure('idle with the line at 110 %', source ? source.idleV * 1.1 : undefined, 'V', 'turns ratio'),
+      figure('idle with the line at 110 %', source ? source.idleV * 1.1 * turns : undefined, 'V', 'turns ratio'),
       figure('closing at the coil', nominal, 'V', 'phasor solution'),
       figure('closing with the line at 90 %', low, 'V', 'phasor solution'),
       figure('secondary', va === undefined ? undefined : va / ratedV, 'A', 'VA over volts'),

@@ -47,7 +47,8 @@ export const ohmsPerMetre = (size: WireSize): number => {
 export const areaMm2 = (size: WireSize): number => ('awg' in size ? awgAreaMm2(size.awg) : size.mm2);
 
 /** A wire size as its trade writes it: `14 AWG`, `2.5 mm²`. */
-export const spellSize = (size: WireSize): string => ('awg' in size ? `${size.awg <= 0 ? `${1 - size.awg}/0` : size.awg} AWG` : `${size.mm2} mm²`);
+export const spellSize = (size: WireSize): string =>
+  'awg' in size ? `${size.awg <= 0 ? `${1 - size.awg}/0` : size.awg} AWG` : `${size.mm2} mm²`;
 
 /** The size as a person of the other practice says it: the nearest listed gauge or cross-section, marked as near. */
 export const spellSizeIn = (size: WireSize, units: 'us' | 'si'): string => {

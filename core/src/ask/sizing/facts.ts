@@ -65,6 +65,9 @@ export const sizeFacts = {
   terminal: typed,
   carrying: typed,
   circuits: typed,
+  line: typed,
+  tap: typed,
+  hot: flag,
   pf: typed,
   points: words,
   group: typed,
@@ -186,6 +189,7 @@ export function coilFactsOf(facts: Facts): CoilFacts {
     sealedVa: numberOf(facts, 'held') ?? read.sealedVa,
     windingOhms: numberOf(facts, 'ohms') ?? read.windingOhms,
     halves,
+    isHot: facts.hot,
     polarized: facts.polarized,
     pulseRated: facts.pulse,
   };

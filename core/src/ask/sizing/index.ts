@@ -6,6 +6,12 @@ import { conductor, drop, motor } from './power';
 
 export { sizeFacts } from './facts';
 
+/** The line over the tap that it is landed on; nothing where they are not said. */
+function turnsOf(facts: Facts): { turns?: number } {
+  const [line, tap] = [numberOf(facts, 'line'), numberOf(facts, 'tap')];
+  return line === undefined || tap === undefined || tap === 0 ? {} : { turns: line / tap };
+}
+
 const QUESTIONS = {
   coil: (facts) => coilOn(coilFactsOf(facts), supplyOf(facts), facts.measured ? 'measured' : 'nominal'),
   contact,
@@ -15,6 +21,7 @@ const QUESTIONS = {
       va: numberOf(facts, 'va') ?? plateOf(facts)?.va,
       sealedVa: numbersOf('held', facts.held),
       inrushVa: numberOf(facts, 'inrush'),
+      ...turnsOf(facts),
     }),
   fuse: (facts) =>
     sizeTransformerFuses({
