@@ -4,7 +4,9 @@ import { cutPrint, numbersIn, type PrintRule, plainly } from './print';
 export type SupplyQuestion =
   | 'which line is there'
   | 'how the primary is joined'
+  | 'how its halves are joined'
   | 'a delta with a high leg'
+  | 'star or delta'
   | 'one phase or three'
   | 'AC or DC';
 
@@ -18,7 +20,7 @@ export interface SupplySide {
 }
 
 /** How the conductors of a supply stand to each other. */
-export type SupplySystem = 'one phase' | 'split phase' | 'star' | 'delta' | 'DC';
+export type SupplySystem = 'one phase' | 'split phase' | 'star' | 'delta' | 'three phases' | 'DC';
 
 /** The print of a supply, a transformer or a supply module as it was read, and what of it was not. */
 export interface SupplyPrint {
@@ -28,6 +30,8 @@ export interface SupplyPrint {
   readonly system: SupplySystem | undefined;
   readonly hz: readonly (50 | 60)[];
   readonly va: number | undefined;
+  /** with nothing on it */
+  readonly idleV: number | undefined;
   readonly watts: number | undefined;
   /** what a short would draw, as printed: prospective or rated short-circuit current */
   readonly faultA: number | undefined;
@@ -41,8 +45,8 @@ type Token =
   | { readonly is: 'volts'; readonly numbers: readonly number[]; readonly joint: Joint; readonly current: 'AC' | 'DC' | undefined }
   | { readonly is: 'side'; readonly side: 'input' | 'output' }
   | { readonly is: 'hertz'; readonly numbers: readonly (50 | 60)[] }
-  | { readonly is: 'phases' | 'wires' | 'va' | 'watts' | 'amps' | 'kA'; readonly number: number }
-  | { readonly is: 'neutral' | 'delta' | 'to' }
+  | { readonly is: 'phases' | 'wires' | 'va' | 'watts' | 'amps' | 'kA' | 'idle' | 'bare'; readonly number: number }
+  | { readonly is: 'neutral' | 'delta' | 'to' | 'halves' }
   | { readonly is: 'current'; readonly kind: 'AC' | 'DC' }
   | { readonly is: 'left'; readonly text: string };
 
@@ -65,6 +69,9 @@ const RULES: readonly PrintRule<Token>[] = [
   [/^[\s,;:()]+/, () => undefined],
   [/^(?:[+-] ?\d+(?:\.\d+)? ?%? ?\/ ?[+-]? ?\d+(?:\.\d+)? ?%|± ?\d+(?:\.\d+)? ?%|[+-] ?\d+(?:\.\d+)? ?%)/, () => undefined],
   [/^(?:NEC )?CLASS ?(?:2|II)\b/, () => undefined],
+  // terminal marks say which side: H1-H4 the primary, X1-X2 the secondary
+  [/^H\d(?: ?[-/] ?H\d)*\b/, () => ({ is: 'side', side: 'input' })],
+  [/^X\d(?: ?[-/] ?X\d)*\b/, () => ({ is: 'side', side: 'output' })],
   [/^(?:PRI(?:MARY|M)?|INPUT|IN|LINE|H)\b\.?/, () => ({ is: 'side', side: 'input' })],
   [/^(?:SEC(?:ONDARY)?|OUTPUT|OUT|LOAD|X)\b\.?/, () => ({ is: 'side', side: 'output' })],
   // 3/N/PE ~ 400/230 V, as IEC nameplates write a system
@@ -84,6 +91,13 @@ const RULES: readonly PrintRule<Token>[] = [
   ],
   [new RegExp(`^(${NUMBER}) ?(K)?VA\\b`), ([, text = '', unit]) => ({ is: 'va', number: kilo(text, unit) })],
   [new RegExp(`^(${NUMBER}) ?KA(?:IC)?\\b`), ([, text = '']) => ({ is: 'kA', number: Number(text) })],
+  [new RegExp(`^(${NUMBER}) ?V ?(?:OC|O\\.C\\.|NO[ -]LOAD)(?![A-Z])`), ([, text = '']) => ({ is: 'idle', number: Number(text) })],
+  // two windings of so much each, and taps above and below
+  [new RegExp(`^2 ?X ?(${NUMBER}) ?V(?![A-Z])`), ([, text = '']) => [volts(text, undefined), { is: 'halves' }]],
+  [
+    new RegExp(`^(${NUMBER}) ?± ?(${NUMBER}) ?V ?(AC|~)?(?![A-Z])`),
+    ([, text = '', off = '', kind]) => volts([-1, 0, 1].map((side) => Number(text) + side * Number(off)).join('/'), kind),
+  ],
   [/^(?:AIC|SCCR|ISC|IPF|ICP|PSCC|FAULT(?: CURRENT)?)\b ?=?/, () => undefined],
   [new RegExp(`^(${NUMBER}(?: ?V)?(?: ?${JOINT} ?${NUMBER})*) ?V ?(AC|DC|~|=)?(?![A-Z])`), ([, text = '', kind]) => volts(text, kind)],
   [new RegExp(`^(${NUMBER}) ?(~|=)`), ([, text = '', kind]) => volts(text, kind)],
@@ -94,6 +108,7 @@ const RULES: readonly PrintRule<Token>[] = [
   [/^(?:TO|-|:|\/)(?= ?\d)/, () => ({ is: 'to' })],
   // figures without a unit are volts where a plate's habits make them so: 208Y/120, 240X480, 120/240
   [new RegExp(`^(${NUMBER}(?: ?${JOINT} ?${NUMBER})+)(?![\\d.A-Z])`), ([, text = '']) => volts(text, undefined)],
+  [new RegExp(`^(${NUMBER})(?= |$)`), ([, text = '']) => ({ is: 'bare', number: Number(text) })],
   [/^[^\s,;:()]+/, ([text]) => ({ is: 'left', text })],
 ];
 
@@ -101,6 +116,10 @@ const RULES: readonly PrintRule<Token>[] = [
 const isRatio = (high: number, low: number, ratio: number): boolean => Math.abs(high / low / ratio - 1) < 0.04;
 /** From a primary to a secondary volts fall at least so far; taps of one side lie closer. */
 const STEPS_DOWN = 1.9;
+
+/** Whether one side's volts are so far above another's that they are its primary. */
+const isStepDown = (one: { readonly numbers: readonly number[] }, other: { readonly numbers: readonly number[] }): boolean =>
+  Math.min(...one.numbers) / Math.max(...other.numbers) >= STEPS_DOWN;
 
 /** `240X480-120`, `480V/120V`, `120/208/240-24`: a plate that writes both sides of a transformer in one. */
 function sidesIn(numbers: readonly number[], joint: Joint): { input: number[]; output: number[] } | undefined {
@@ -124,7 +143,7 @@ const sideOf = (numbers: readonly number[], joint: Joint, current: 'AC' | 'DC' |
 export function readSupplyPrint(print: string): SupplyPrint | undefined {
   const tokens = cutPrint(plainly(print).replace(/(\d)Y(?=\d)/g, '$1Y/'), RULES);
   const left = tokens.flatMap((token) => (token.is === 'left' ? [token.text] : []));
-  const numberOf = (is: 'va' | 'watts' | 'kA' | 'phases' | 'wires'): number | undefined =>
+  const numberOf = (is: 'va' | 'watts' | 'kA' | 'phases' | 'wires' | 'idle'): number | undefined =>
     tokens.flatMap((token) => (token.is === is ? [token.number] : []))[0];
   const hz = [...new Set(tokens.flatMap((token) => (token.is === 'hertz' ? token.numbers : [])))];
   const va = numberOf('va');
@@ -137,22 +156,35 @@ export function readSupplyPrint(print: string): SupplyPrint | undefined {
     amps?: number;
   }[] = [];
   let side: 'input' | 'output' | undefined;
+  const asks = new Set<SupplyQuestion>();
   for (const token of tokens) {
     if (token.is === 'side') side = token.side;
-    if (token.is === 'volts') sides.push({ side, numbers: [...token.numbers], joint: token.joint, current: token.current });
+    if (token.is === 'halves') asks.add('how its halves are joined');
+    if (token.is === 'volts') {
+      // 0-208-240 are taps from one end, 24-0-24 two halves with their middle out
+      const numbers = token.numbers.filter((one) => one !== 0);
+      const isTapped = numbers.length < token.numbers.length;
+      if (isTapped && new Set(numbers).size < numbers.length) asks.add('how its halves are joined');
+      sides.push({ side, numbers: [...new Set(numbers)], joint: isTapped ? 'several' : token.joint, current: token.current });
+    }
+    if (token.is === 'bare') {
+      // a side's volts without their unit
+      if (side !== undefined && !sides.some((one) => one.side === side))
+        sides.push({ side, numbers: [token.number], joint: 'one', current: undefined });
+      else left.push(String(token.number));
+    }
     const last = sides.at(-1);
     if (last && token.is === 'current') last.current ??= token.kind;
     if (last && token.is === 'amps') last.amps = token.number;
   }
-  const whole = { hz, va, watts: numberOf('watts'), faultA: kA === undefined ? undefined : kA * 1000, left };
-  const asks = new Set<SupplyQuestion>();
+  const whole = { hz, va, idleV: numberOf('idle'), watts: numberOf('watts'), faultA: kA === undefined ? undefined : kA * 1000, left };
   const made = (one: (typeof sides)[number] | undefined): SupplySide | undefined =>
     one && {
       ...sideOf(one.numbers, one.joint, one.current ?? (hz.length > 0 ? 'AC' : undefined)),
       ...(one.amps ? { amps: one.amps } : {}),
     };
   const [first, second] = sides;
-  if (!first || sides.some(({ numbers }) => numbers.some((one) => !(one > 0)))) return undefined;
+  if (!first || sides.some(({ numbers }) => numbers.length === 0 || numbers.some((one) => !(one > 0)))) return undefined;
   const parted = sides.length === 1 ? sidesIn(first.numbers, first.joint) : undefined;
   const isPlate = va !== undefined || sides.some((one) => one.side !== undefined) || second !== undefined;
   if (parted && isPlate) {
@@ -163,9 +195,13 @@ export function readSupplyPrint(print: string): SupplyPrint | undefined {
   if (isPlate) {
     const output =
       sides.find((one) => one.side === 'output') ??
-      (second && first.side !== 'output' ? second : sides.length === 1 && first.side === undefined ? first : undefined);
-    const input = sides.find((one) => one !== output);
-    const read = made(output);
+      (second && first.side !== 'output' && isStepDown(first, second)
+        ? second
+        : sides.length === 1 && first.side === undefined
+          ? first
+          : undefined);
+    const input = sides.find((one) => one !== output && (one.side === 'input' || (output !== undefined && isStepDown(one, output))));
+    const read = made(output ?? (first.side === undefined ? first : undefined));
     if (input && input.numbers.length > 1) asks.add(input.joint === 'several' ? 'how the primary is joined' : 'which line is there');
     if (!read && input) return { ...whole, input: made(input), output: { volts: [], joint: 'one' }, system: undefined, asks: [...asks] };
     if (!read) return undefined;
@@ -200,7 +236,15 @@ function systemOf(
     asks.add('which line is there');
     return undefined;
   }
-  if (phases === 3) return has('neutral') || isFourWire ? 'star' : 'delta';
+  if (phases === 3) {
+    if (has('neutral')) return 'star';
+    // four wires at 240 V are as often a delta with one leg high
+    if (isFourWire && low >= 220 && low <= 250) asks.add('a delta with a high leg');
+    else if (isFourWire) return 'star';
+    else if (tokens.some((token) => token.is === 'wires' && token.number === 3)) return 'delta';
+    else asks.add('star or delta');
+    return 'three phases';
+  }
   if (phases === undefined && low > 300) asks.add('one phase or three');
   return phases === undefined && low > 300 ? undefined : 'one phase';
 }

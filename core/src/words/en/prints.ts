@@ -91,6 +91,8 @@ export const tellRatingDoubts = ({ asks, left }: RatingPrint): string[] => [
 const SUPPLY_QUESTIONS: { readonly [Q in SupplyQuestion]: string } = {
   'which line is there': 'Several volts: measure which line is there and enter it.',
   'how the primary is joined': 'Several primary volts: see how its primary is joined or which tap is landed, and enter those volts.',
+  'how its halves are joined': 'Two halves: see whether they are in series or in parallel, and enter what they give together.',
+  'star or delta': 'Star or delta is not said: see whether a neutral comes along.',
   'a delta with a high leg': 'A delta whose one leg stands high to neutral: this kind of supply is not kept here, and nothing is entered.',
   'one phase or three': 'One phase or three is not said: see how many lines come in.',
   'AC or DC': 'AC or DC is not said, and no hertz: nothing is guessed.',
@@ -101,6 +103,7 @@ const SYSTEMS: { readonly [S in SupplySystem]: string } = {
   'split phase': 'split phase, leg to leg the higher',
   star: 'three phases and neutral',
   delta: 'three phases, delta',
+  'three phases': 'three phases',
   DC: 'DC',
 };
 
@@ -114,12 +117,13 @@ const tellSide = ({ volts, joint, current, amps }: SupplySide): string =>
     .join(' ');
 
 /** What was read of the print of a supply or a transformer, told back: `primary 120 V AC, secondary 24 V AC, 40 VA`. */
-export const tellSupplyPrint = ({ input, output, system, hz, va, watts, faultA }: SupplyPrint): string =>
+export const tellSupplyPrint = ({ input, output, system, hz, va, idleV, watts, faultA }: SupplyPrint): string =>
   [
     ...(input ? [`primary ${tellSide(input)}`, `secondary ${tellSide(output)}`] : [tellSide(output)]),
     ...(system && system !== 'DC' ? [SYSTEMS[system]] : []),
     ...(hz.length > 0 ? [`${hz.join(' or ')} Hz`] : []),
     ...(va === undefined ? [] : [`${figures(va)} VA`]),
+    ...(idleV === undefined ? [] : [`${figures(idleV)} V with nothing on it`]),
     ...(watts === undefined ? [] : [`${figures(watts)} W`]),
     ...(faultA === undefined ? [] : [`${figures(faultA)} A into a short`]),
   ].join(', ');
