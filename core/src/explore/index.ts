@@ -1,7 +1,7 @@
 export { lineShare } from './behind';
 export type { Call, Calls } from './calls';
 export { callsKey, logOf } from './calls';
-export { type EarthHeld, heldByEarth } from './earthFault';
+export { heldByEarth } from './earthFault';
 export type { Exploration } from './exploring';
 export { explore, exploring } from './exploring';
 export type { PairMoment } from './pair';

@@ -15,7 +15,7 @@ import { type Coil, isKind } from '#core/kinds';
 import { pairVolts } from '#core/network';
 import { createRig, runLog, settleMoment } from '#core/sequence';
 import { at } from '#core/units';
-import type { Proposal } from './proposals';
+import type { Proposal } from './deed';
 
 /** What is put between: a small plug-in relay that every van carries. */
 const FAMILY = 'relay-8-pin';

@@ -1,37 +1,11 @@
 import type { Finding, Study } from '#core/check';
-import type { ConductorId, Device, DeviceId, EditChange, TerminalId } from '#core/circuit';
+import type { ConductorId, Device } from '#core/circuit';
 import { claimOf, type FieldName, familyNamed, familyOf, plateField, plateNumber, printed, type StockPart } from '#core/devices';
 import { usualCoil, usualVolts } from '#core/fit';
 import { isKind } from '#core/kinds';
 import { conductorFor, nextSize, type Tables } from '#core/size';
-import type { WireSize } from '#core/units';
+import type { Proposal } from './deed';
 import { interposing } from './interposing';
-
-/** What a mend does to the circuit: another figure on a part, leads exchanged, an end moved, a wire taken away. */
-export type Deed =
-  | {
-      readonly code: 'part with';
-      readonly device: DeviceId;
-      readonly plate: readonly { readonly field: FieldName; readonly to: number | string }[];
-    }
-  | { readonly code: 'exchange leads'; readonly device: DeviceId; readonly marks: readonly [string, string] }
-  | { readonly code: 'take away'; readonly conductor: ConductorId }
-  | { readonly code: 'thicker wire'; readonly conductor: ConductorId; readonly size: WireSize }
-  | {
-      readonly code: 'relay between';
-      readonly device: DeviceId;
-      readonly tag: string;
-      readonly coilV: number;
-      /** 0: direct current */
-      readonly hz: number;
-      readonly va: number;
-      readonly feed: readonly [TerminalId, TerminalId];
-    };
-
-export interface Proposal {
-  readonly deed: Deed;
-  readonly changes: readonly EditChange[];
-}
 
 /** Volts that parts are rated for, amps that guards break, transformers and codes from the weakest on. Common practice. */
 const RATED_V = [12, 30, 125, 150, 250, 277, 300, 400, 480, 500, 600, 690, 1000];

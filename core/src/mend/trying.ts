@@ -2,7 +2,8 @@ import { checkStudy, compareFindings, type Finding, type Study, studyOf } from '
 import { applyChanges } from '#core/circuit';
 import { exploring, type Progress } from '#core/explore';
 import { planNetwork } from '#core/network';
-import { type Deed, type Proposal, proposalsFor } from './proposals';
+import type { Deed, Proposal } from './deed';
+import { proposalsFor } from './proposals';
 
 /** A mend that was put into the circuit and judged in every state: its finding goes, and nothing new keeps anything from being cleared. */
 export interface Mend extends Proposal {

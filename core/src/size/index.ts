@@ -39,7 +39,6 @@ export { figure, figureOf, notKnown, rowOf } from './sized';
 export { nextSize } from './standardSizes';
 export {
   readSupplyPrint,
-  type SupplyKind,
   type SupplyPrint,
   type SupplyQuestion,
   type SupplySide,

@@ -250,7 +250,7 @@ function systemOf(
 }
 
 /** What a kind of supply is made as: a print of another kind fills none of its fields. */
-export interface SupplyKind {
+interface SupplyKind {
   readonly system?: SupplySystem;
   readonly secondaryV?: number;
 }
