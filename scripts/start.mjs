@@ -1,6 +1,6 @@
 // npm start: installs what is missing, starts PostgreSQL on loopback, builds the pages, serves.
 import { spawn, spawnSync } from 'node:child_process';
-import { existsSync, readdirSync, statSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { ensurePackages } from './install.mjs';
@@ -27,6 +27,60 @@ function buildPages() {
   if (done.status !== 0) throw new Error(`the build failed: ${done.stderr || done.stdout}`);
 }
 
+/** Who runs here, and where: written by the start that serves, read by another one in the same folder. */
+const RUNNING = join(root, '.mando', 'running.json');
+
+const answersAt = (url) =>
+  fetch(`${url}/api/health`, { signal: AbortSignal.timeout(1500) }).then(
+    (reply) => reply.ok,
+    () => false,
+  );
+
+const isAlive = (pid) => {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch (error) {
+    return error.code === 'EPERM';
+  }
+};
+
+const pause = (ms) => new Promise((done) => setTimeout(done, ms));
+
+const runningNow = () => {
+  try {
+    return JSON.parse(readFileSync(RUNNING, 'utf8'));
+  } catch {
+    return undefined;
+  }
+};
+
+/** The address at which another start of this folder serves, waiting for one that is under way; undefined: nobody does. */
+async function servedElsewhere() {
+  for (let tries = 0; tries < 60; tries++) {
+    const other = runningNow();
+    if (!other || other.pid === process.pid || !isAlive(other.pid)) return undefined;
+    if (other.url) return (await answersAt(other.url)) ? other.url : undefined;
+    if (tries === 0) say(`another start is under way here (process ${other.pid}); waiting for it`);
+    await pause(1000);
+  }
+  throw new Error('another start of this folder does not come up. End it, then start again.');
+}
+
+const tellRunning = (url) => {
+  mkdirSync(join(root, '.mando'), { recursive: true });
+  writeFileSync(RUNNING, JSON.stringify({ pid: process.pid, ...(url ? { url } : {}) }));
+};
+
+function wantedPort() {
+  const { PORT } = process.env;
+  if (PORT === undefined || PORT === '') return undefined;
+  const port = Number(PORT);
+  if (!Number.isInteger(port) || port < 1 || port > 65_535)
+    throw new Error(`PORT=${PORT} is no port. Name one from 1 to 65535: PORT=4311 npm start`);
+  return port;
+}
+
 async function serve(databaseUrl, port) {
   const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
     cwd: root,
@@ -42,35 +96,78 @@ async function serve(databaseUrl, port) {
   };
 }
 
+/** Pauses before the server is started again, growing while it keeps ending. */
+const PAUSES_MS = [200, 1000, 2000, 5000, 10_000];
+
+let postgres;
+let server;
+let signals = 0;
+/** The first time in order, within five seconds; the second time at once. */
+async function stop() {
+  signals++;
+  if (signals > 1) {
+    server?.kill('SIGKILL');
+    await postgres?.stop({ atOnce: true });
+    process.exit(130);
+  }
+  const gone = server && server.exitCode === null ? new Promise((done) => server.once('exit', done)) : Promise.resolve();
+  server?.kill('SIGTERM');
+  await Promise.race([gone, pause(1500)]);
+  server?.kill('SIGKILL');
+  await postgres?.stop();
+  rmSync(RUNNING, { force: true });
+  process.exit(0);
+}
+
 try {
+  const wanted = wantedPort();
+  const elsewhere = await servedElsewhere();
+  if (elsewhere) {
+    say(`Mando runs already from this folder, at ${elsewhere}`);
+    process.exit(0);
+  }
+  tellRunning();
+  process.on('SIGINT', () => void stop());
+  process.on('SIGTERM', () => void stop());
   beginPostgresInstall(say);
   ensurePackages(root, say);
   buildPages();
-  const postgres = await startPostgres(join(root, '.mando', 'postgres'), say);
-  const wanted = process.env.PORT ? Number(process.env.PORT) : undefined;
-  let stopping = false;
-  for (let port = wanted ?? DEFAULT_PORT; ; port++) {
-    const { server, code } = await serve(postgres.url, port);
-    if (code === PORT_TAKEN && wanted === undefined && port < DEFAULT_PORT + 20) continue;
-    if (code !== undefined) {
+  postgres = await startPostgres(join(root, '.mando', 'postgres'), say);
+  let port = wanted ?? DEFAULT_PORT;
+  for (let ended = 0, isUp = false; signals === 0; ) {
+    const began = Date.now();
+    const served = await serve(postgres.url, port);
+    server = served.server;
+    if (signals > 0) break;
+    if (served.code === PORT_TAKEN && !isUp) {
+      if (wanted === undefined && port < DEFAULT_PORT + 20) {
+        port++;
+        continue;
+      }
       await postgres.stop();
-      process.exit(code);
+      throw new Error(`port ${port} is taken. End what uses it, or name another one: PORT=${port + 1} npm start`);
     }
-    const stop = () => {
-      if (stopping) return;
-      stopping = true;
-      server.kill('SIGTERM');
-    };
-    process.on('SIGINT', stop);
-    process.on('SIGTERM', stop);
-    server.once('exit', async (last) => {
+    // what cannot start at all is told and ended; what has served before is started again
+    if (served.code !== undefined && !isUp) {
       await postgres.stop();
-      if (!stopping) say('the server has ended; start again with npm start. Nothing that was saved is lost.');
-      process.exit(stopping ? 0 : (last ?? 1));
-    });
-    break;
+      rmSync(RUNNING, { force: true });
+      process.exit(served.code);
+    }
+    if (served.code === undefined) {
+      isUp = true;
+      tellRunning(`http://localhost:${port}`);
+      await new Promise((done) => server.once('exit', done));
+      if (Date.now() - began > 60_000) ended = 0;
+    }
+    if (signals > 0) break;
+    say('the server has ended; it is started again. Nothing that was saved is lost.');
+    await pause(PAUSES_MS[Math.min(ended++, PAUSES_MS.length - 1)]);
   }
 } catch (error) {
-  console.error(`mando: ${error.message}`);
-  process.exit(1);
+  if (signals === 0) {
+    rmSync(RUNNING, { force: true });
+    const isReadOnly = error.code === 'EROFS' || error.code === 'EACCES' || error.code === 'EPERM';
+    console.error(`mando: ${isReadOnly ? `${error.path ?? root} cannot be written. Start from a folder that is yours.` : error.message}`);
+    process.exit(1);
+  }
 }

@@ -4,7 +4,7 @@ import Papa from 'papaparse';
 import type { Shop } from '#core/ask';
 import { fine, type Result, wrong } from '#core/circuit';
 import { catalogue, type StockPart } from '#core/devices';
-import { headProblems, readCircuit, stockFromRows } from '#core/formats';
+import { readCircuit, stockFromTable } from '#core/formats';
 
 const DEMO = fileURLToPath(new URL('../../demo/', import.meta.url));
 
@@ -35,10 +35,7 @@ export const shop: Shop = {
   stock(name = `${DEMO}stock.csv`): Result<readonly StockPart[]> {
     const text = textOf(name, `The stock list ${name} cannot be read.`);
     if (!text.ok) return text;
-    const parsed = Papa.parse<Record<string, string>>(text.value, { header: true });
-    const head = headProblems(parsed.meta.fields ?? []);
-    if (head.length > 0) return wrong(...head.map((message) => ({ code: 'bad-stock', at: name, message })));
-    const { good, bad } = stockFromRows(parsed.data, (index) => `p${index + 1}`);
+    const { good, bad } = stockFromTable(Papa.parse<string[]>(text.value), (index) => `p${index + 1}`);
     return bad.length === 0
       ? fine(good)
       : wrong(

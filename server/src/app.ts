@@ -1,16 +1,20 @@
-import { randomUUID } from 'node:crypto';
-import { existsSync } from 'node:fs';
+import { createHash, randomUUID } from 'node:crypto';
+import { existsSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import compress from '@fastify/compress';
 import helmet from '@fastify/helmet';
 import fastifyStatic from '@fastify/static';
-import fastify, { type FastifyError, type FastifyInstance } from 'fastify';
+import fastify, { type FastifyError, type FastifyInstance, type FastifyReply } from 'fastify';
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
+import { BUILD_HEADER } from '#core/api';
 import { MOST_CHARACTERS } from '#core/formats';
 import { answering } from './answering';
+import { readBodies } from './body';
 import { createFollowers } from './circuits/followers';
 import { circuitRoutes } from './circuits/routes';
 import { createPool } from './db/pool';
+import { TooBusy } from './db/turns';
 import { guardOrigin } from './guard';
 import { jobRoutes } from './jobs/routes';
 import { describeApi } from './openapi';
@@ -27,6 +31,12 @@ export interface AppOptions {
 
 const WEB_FOLDER = fileURLToPath(new URL('../../web/dist', import.meta.url));
 
+/** Which build of the pages stands here, by their content: a page that was loaded from another one can tell. */
+const buildOf = (): string => {
+  const page = join(WEB_FOLDER, 'index.html');
+  return existsSync(page) ? createHash('sha256').update(readFileSync(page)).digest('hex').slice(0, 16) : 'none';
+};
+
 /** The whole server without a port: tests call it by `inject`. */
 export async function buildApp({ databaseUrl, hosts = [], log }: AppOptions): Promise<FastifyInstance> {
   const app: FastifyInstance = fastify({
@@ -34,14 +44,19 @@ export async function buildApp({ databaseUrl, hosts = [], log }: AppOptions): Pr
     forceCloseConnections: true,
     logger: log ? { level: log } : false,
     genReqId: () => randomUUID(),
+    // an address that cannot be read is told as everything else is
+    frameworkErrors: (error, _request, reply) =>
+      sendProblem(reply as FastifyReply, 'bad-request', `The address cannot be read: ${error.message}.`),
   });
+  readBodies(app);
   const pool = createPool(databaseUrl);
   const followers = createFollowers(databaseUrl);
   app.addHook('onClose', async () => {
     await followers.close();
     await pool.end();
   });
-  app.addHook('onRequest', async (request, reply) => void reply.header('x-request-id', request.id));
+  const build = buildOf();
+  app.addHook('onRequest', async (request, reply) => void reply.header('x-request-id', request.id).header(BUILD_HEADER, build));
   // before any route: a route keeps the handler that stood when it was made
   app.setErrorHandler((error: FastifyError & { code?: string }, request, reply) => {
     if (hasZodFastifySchemaValidationErrors(error)) {
@@ -54,8 +69,16 @@ export async function buildApp({ databaseUrl, hosts = [], log }: AppOptions): Pr
     if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE')
       return sendProblem(reply, 'too-large', `A request has at most ${MOST_CHARACTERS} bytes.`);
     if (error.statusCode !== undefined && error.statusCode < 500) return sendProblem(reply, 'bad-request', error.message);
+    if (error instanceof TooBusy)
+      return sendProblem(reply, 'busy', 'Too many changes of this circuit wait. Nothing of this one was saved; send it again.');
+    if (error.code === '53100')
+      return sendProblem(
+        reply,
+        'disk-full',
+        'The disk of the database is full. Nothing of this request was saved. Reading goes on; free some room and send it again.',
+      );
     if (
-      /ECONNREFUSED|ECONNRESET|EPIPE|not queryable|Client has encountered|Connection terminated|timeout|57P0|terminating connection/i.test(
+      /ECONNREFUSED|ECONNRESET|EPIPE|not queryable|Client has encountered|Connection terminated|timeout|57P0|terminating connection|read timeout|57014|55P03|25P0[23]|53300/i.test(
         `${error.message} ${error.code ?? ''}`,
       )
     )
@@ -63,8 +86,8 @@ export async function buildApp({ databaseUrl, hosts = [], log }: AppOptions): Pr
     request.log.error(error);
     return sendProblem(reply, 'our-fault', 'It is not what you did. Nothing of this request was saved.');
   });
-  guardOrigin(app, hosts);
   await app.register(helmet, {
+    xFrameOptions: { action: 'deny' },
     contentSecurityPolicy: {
       useDefaults: false,
       directives: {
@@ -84,6 +107,8 @@ export async function buildApp({ databaseUrl, hosts = [], log }: AppOptions): Pr
     strictTransportSecurity: false,
     crossOriginEmbedderPolicy: false,
   });
+  // after the headers: a refusal carries them as well
+  guardOrigin(app, hosts);
   await app.register(compress, { threshold: 1024 });
   await describeApi(app);
   answering(app, 'health', async () => ({ status: 'up' }));
@@ -106,16 +131,16 @@ export async function buildApp({ databaseUrl, hosts = [], log }: AppOptions): Pr
   if (existsSync(WEB_FOLDER)) {
     await app.register(fastifyStatic, {
       root: WEB_FOLDER,
-      immutable: true,
-      maxAge: '365d',
       index: ['index.html'],
-      setHeaders: (reply, path) => void (path.includes('/assets/') || reply.setHeader('cache-control', 'no-cache')),
+      // what carries its content in its name never changes; the page itself is asked for again each time
+      cacheControl: false,
+      setHeaders: (reply, path) =>
+        void reply.setHeader('cache-control', path.includes('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache'),
     });
   }
   app.setNotFoundHandler((request, reply) => {
     const isPage = request.method === 'GET' && !request.url.startsWith('/api/') && !/\.[a-z0-9]+$/i.test(request.url.split('?')[0]!);
-    if (isPage && existsSync(WEB_FOLDER))
-      return reply.header('cache-control', 'no-cache').sendFile('index.html', { immutable: false, maxAge: 0 });
+    if (isPage && existsSync(WEB_FOLDER)) return reply.sendFile('index.html');
     return sendProblem(reply, 'not-found', `There is nothing at ${request.url}.`);
   });
   return app;

@@ -1,6 +1,7 @@
 import { buildApp } from './app';
 import { migrate } from './db/migrate';
 import { createPool } from './db/pool';
+import { whenReady } from './db/whenReady';
 import { loadDemo } from './demo/loadDemo';
 
 const databaseUrl = process.env.DATABASE_URL;
@@ -11,7 +12,13 @@ if (!databaseUrl) {
 const port = Number(process.env.PORT ?? 4310);
 const host = process.env.HOST ?? '127.0.0.1';
 
-await migrate(databaseUrl);
+try {
+  await whenReady(databaseUrl);
+  await migrate(databaseUrl);
+} catch (error) {
+  console.error(`mando: ${(error as Error).message}`);
+  process.exit(1);
+}
 const pool = createPool(databaseUrl);
 await loadDemo(pool);
 await pool.end();
@@ -22,6 +29,8 @@ const app = await buildApp({
   log: LEVELS.find((level) => level === process.env.MANDO_LOG) ?? 'warn',
 });
 const stop = async () => {
+  // whatever hangs: whoever ends us does not wait long
+  setTimeout(() => process.exit(0), 2000).unref();
   await app.close();
   process.exit(0);
 };

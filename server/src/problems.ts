@@ -11,10 +11,22 @@ export const PROBLEMS = {
   'bad-circuit': { status: 422, title: 'The circuit cannot be taken as it is' },
   'bad-part': { status: 422, title: 'The part cannot be taken as it is' },
   'not-ready': { status: 503, title: 'The database does not answer' },
+  busy: { status: 503, title: 'Too much is asked at once' },
+  'disk-full': { status: 507, title: 'There is no room left' },
   'our-fault': { status: 500, title: 'Something went wrong in Mando itself' },
 } as const;
 
 export type ProblemCode = keyof typeof PROBLEMS;
+
+/** So many problems of one request are told; the rest are counted. */
+export const MOST_TOLD = 20;
+
+/** The words of a few problems, and how many more there are. */
+export const wordsOf = (problems: readonly Problem[]): string =>
+  `${problems
+    .slice(0, MOST_TOLD)
+    .map(({ message }) => message)
+    .join(' ')}${problems.length > MOST_TOLD ? ` And ${problems.length - MOST_TOLD} more.` : ''}`;
 
 /** Sends application/problem+json (RFC 9457) with words a person can act on. */
 export function sendProblem(
@@ -27,5 +39,14 @@ export function sendProblem(
   return reply
     .code(status)
     .type('application/problem+json')
-    .send({ type: `/problems/${code}`, title, status, code, detail, request: reply.request.id, ...more });
+    .send({
+      type: `/problems/${code}`,
+      title,
+      status,
+      code,
+      detail,
+      request: reply.request.id,
+      ...more,
+      ...(more.problems ? { problems: more.problems.slice(0, MOST_TOLD) } : {}),
+    });
 }

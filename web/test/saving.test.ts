@@ -5,7 +5,7 @@ import { DEFAULT_PRACTICE } from '#core/schools';
 import { demo } from '../../core/src/testing/demo';
 import { edit } from '../src/store/editing';
 import { ApiError } from '../src/store/request';
-import { keepSaving, openCircuit, type World } from '../src/store/saving';
+import { keepSaving, type News, openCircuit, type World } from '../src/store/saving';
 import { createStore } from '../src/store/store';
 
 const Q1 = demo('Q1');
@@ -25,7 +25,7 @@ function world(document = Q1, revision = 3) {
   const sent: string[] = [];
   const saves: Answer[] = [];
   const waits: (() => void)[] = [];
-  let tell: (revision: number | undefined) => void = () => undefined;
+  let tell: (news: News | undefined) => void = () => undefined;
   let stopped = 0;
   const now: { circuit: CircuitReply } = {
     circuit: { id: '00000000-0000-4000-8000-000000000001', job: '00000000-0000-4000-8000-000000000002', demo: null, revision, document },
@@ -53,7 +53,16 @@ function world(document = Q1, revision = 3) {
       return () => void stopped++;
     },
   };
-  return { made, kept, sent, saves, waits, now, tell: (at: number | undefined) => tell(at), stopped: () => stopped };
+  return {
+    made,
+    kept,
+    sent,
+    saves,
+    waits,
+    now,
+    tell: (at: number | undefined, epoch?: string) => tell(at === undefined ? undefined : { revision: at, ...(epoch ? { epoch } : {}) }),
+    stopped: () => stopped,
+  };
 }
 
 /** The world's own request, for what RTK Query asks by itself. */
@@ -153,5 +162,22 @@ describe('saving', () => {
     const store = createStore();
     await store.dispatch(openCircuit(one.now.circuit.id, () => false, one.made));
     expect(store.getState().document.now).toBeUndefined();
+  });
+
+  it('a database that was put back from a backup is read anew, what was not sent yet on top', async () => {
+    const one = world();
+    const { store, sync } = await opened(one);
+    one.tell(3, 'first life');
+    one.saves.push(offline);
+    store.dispatch(edit([setVa(75)]));
+    await vi.waitFor(() => expect(one.waits.length).toBe(1));
+    one.now.circuit = { ...one.now.circuit, revision: 1, document: { ...Q1, title: 'from the backup' } };
+    one.tell(1, 'another life');
+    await vi.waitFor(() => expect(store.getState().document.now?.title).toBe('from the backup'));
+    expect([sync().revision, va(store.getState().document.now), sync().unsent.length]).toEqual([1, 75, 1]);
+    expect(store.getState().document.message).toContain('backup');
+    one.waits.shift()?.();
+    await vi.waitFor(() => expect(sync().saving).toBe('saved'));
+    expect(one.sent.at(-1)).toMatch(/@1$/);
   });
 });

@@ -11,6 +11,7 @@ export type {
   StockSave,
 } from './shapes';
 export {
+  BUILD_HEADER,
   CLIENT_HEADER,
   circuitReplySchema,
   jobsSchema,

@@ -15,6 +15,8 @@ export const LOCAL_AUTHOR = 'local';
 
 /** Asked for on every request that changes something: another page in the same browser cannot send it. */
 export const CLIENT_HEADER = 'x-mando-client';
+/** On every answer: which build of the pages the server has. */
+export const BUILD_HEADER = 'x-mando-build';
 
 export const inJobSchema = z.object({ job: JOB_ID });
 export const inCircuitSchema = z.object({ id: CIRCUIT_ID });
@@ -27,7 +29,7 @@ export const pageQuerySchema = z.object({
   limit: z.coerce.number().int().min(1).max(MOST_A_PAGE).default(MOST_A_PAGE),
 });
 export const statusSchema = z.object({ status: z.string() });
-/** A stream of text/event-stream, one line of data each: {"revision": 7}. */
+/** A stream of text/event-stream, one line of data each: {"revision": 7, "epoch": "…"}; another epoch is a database put back from a backup. */
 export const eventsSchema = z.string();
 
 const circuitLineSchema = z.object({

@@ -1,4 +1,5 @@
 export { circuitJsonSchema, MOST_CHARACTERS, readCircuit, writeCircuit } from './json';
+export { sheetText } from './sheet';
 export { withAnalysis, writeSpice } from './spice';
 export type { BadRow } from './stockCsv';
-export { headProblems, stockFromRows, stockToRows } from './stockCsv';
+export { headProblems, stockFromRows, stockFromTable, stockToRows } from './stockCsv';

@@ -1,7 +1,9 @@
+import fc from 'fast-check';
+import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { stockProblems } from '#core/devices';
 import { readStock, stock } from '../testing/stock';
-import { headProblems, stockFromRows, stockToRows } from './index';
+import { headProblems, sheetText, stockFromRows, stockFromTable, stockToRows } from './index';
 
 describe('the stock list', () => {
   it('has at least 120 sound parts over at least 25 families', () => {
@@ -60,5 +62,52 @@ describe('a spreadsheet as people write it', () => {
   it('a file whose first line names no columns is told as a whole', () => {
     expect(headProblems(['Contactor', 'contactor-2'])).toHaveLength(1);
     expect(headProblems([' title ', 'family'])).toEqual([]);
+  });
+});
+
+describe('a file as it comes', () => {
+  const HEAD = 'title,family,ratingA,notes';
+  const read = (text: string) => stockFromTable(Papa.parse<string[]>(text), (index) => `p${index}`);
+  it.each([
+    ['a semicolon between cells', 'title;family;ratingA;notes\nFuse;fuse-1;2;x', 1, []],
+    ['a tab between cells', 'title\tfamily\tratingA\tnotes\nFuse\tfuse-1\t2\tx', 1, []],
+    ['lines that end in CR LF', `${HEAD}\r\nFuse,fuse-1,2,x\r\n`, 1, []],
+    ['a mark of UTF-8 at the beginning', `\uFEFF${HEAD}\nFuse,fuse-1,2,x`, 1, []],
+    ['commas behind the last cell', `${HEAD},,\nFuse,fuse-1,2,x,,`, 1, []],
+    ['one comma too many', `${HEAD}\nFuse,fuse-1,2,x,y\nFuse two,fuse-1,3,x`, 1, [[2, 'has 5 cells where the first line names 4']]],
+    ['a cell too few', `${HEAD}\nFuse,fuse-1,2\nFuse two,fuse-1,3,x`, 1, [[2, 'has 3 cells where the first line names 4']]],
+    ['a comma inside of quotes', `${HEAD}\n"Fuse, slow",fuse-1,2,x`, 1, []],
+    ['a quotation mark that is not closed', `${HEAD}\nFuse,fuse-1,2,"x\nFuse two,fuse-1,3,x`, 0, [[2, 'quotation mark']]],
+    ['a NUL', `${HEAD}\nFu\u0000se,fuse-1,2,x\nFuse two,fuse-1,3,x`, 1, [[2, 'cannot be kept']]],
+    ['half of a pair', `${HEAD}\nFu\uD800se,fuse-1,2,x`, 0, [[2, 'cannot be kept']]],
+    ['the same column twice', 'title,family,title\nFuse,fuse-1,x', 0, [[1, 'twice']]],
+    ['nothing', '', 0, [[1, 'name the columns']]],
+    ['names that every object has', `${HEAD},constructor,__proto__\nFuse,fuse-1,2,x,1,2`, 0, [[2, 'Column "constructor"']]],
+  ] as const)('%s', (_what, text, count, bad) => {
+    const { good, bad: told } = read(text);
+    expect(good.length).toBe(count);
+    expect(told.map(({ line, problems }) => [line, problems.join(' ')])).toEqual(
+      bad.map(([line, words]) => [line, expect.stringContaining(words)]),
+    );
+  });
+  it('is read in the signs that it was written in, and told where they are guessed', () => {
+    const bytes = (...codes: number[]) => new Uint8Array(codes);
+    expect(sheetText(new TextEncoder().encode('Füller'))).toEqual({ text: 'Füller', note: undefined });
+    expect(sheetText(bytes(0xff, 0xfe, 0x41, 0, 0xe4, 0))).toEqual({ text: 'Aä', note: undefined });
+    expect(sheetText(bytes(0x46, 0xfc, 0x72))).toEqual({ text: 'Für', note: expect.stringContaining('Windows-1252') });
+  });
+  it('whatever it holds, every line is a part or is told', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.array(fc.constantFrom('Fuse', 'fuse-1', '2', '', '"', ',', ';', 'ä', '\u0000'), { maxLength: 7 }), { maxLength: 6 }),
+        (rows) => {
+          const text = [HEAD, ...rows.map((cells) => cells.join(','))].join('\n');
+          const { good, bad } = read(text);
+          expect(good.length + bad.length).toBeLessThanOrEqual(rows.length + 1);
+          for (const { problems } of bad) expect(problems.length).toBeGreaterThan(0);
+        },
+      ),
+      { seed: 4, numRuns: 300 },
+    );
   });
 });

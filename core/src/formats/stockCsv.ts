@@ -1,6 +1,7 @@
 import type { Field, FieldFacts } from '#core/circuit';
 import { families, familyNamed, type StockPart, stockPartSchema, stockProblems } from '#core/devices';
 import { readTyped } from '#core/units';
+import { type CutTable, readSheet } from './sheet';
 
 const OWN = ['title', 'family', 'print', 'van', 'shelf', 'count', 'notes'] as const;
 
@@ -37,16 +38,36 @@ function cellValue(facts: FieldFacts | undefined, text: string): number | string
 
 const likeness = (part: StockPart): string => JSON.stringify({ ...part, id: '', count: 0 });
 
+/** A stock list as it was read: parts, rows that were not taken, and what is told of the file as a whole. */
+export interface StockRead {
+  readonly good: StockPart[];
+  readonly bad: BadRow[];
+}
+
+/** Reads a spreadsheet as stock parts: rows that cannot be put under the columns are told beside those that are no parts. */
+export function stockFromTable(table: CutTable, newId: (index: number) => string, present: readonly StockPart[] = []): StockRead {
+  const { columns, rows } = readSheet(table);
+  const head = headProblems(columns);
+  const twice = columns.filter((name, index) => name !== '' && columns.indexOf(name) < index);
+  const problems = [...head, ...twice.map((name) => `The first line names "${name}" twice: rename one of them.`)];
+  if (problems.length > 0) return { good: [], bad: [{ line: 1, title: '', problems }] };
+  const { good, bad } = stockFromRows(
+    rows.map((row) => ('cells' in row ? row.cells : {})),
+    newId,
+    present,
+  );
+  const torn = rows.flatMap((row): BadRow[] =>
+    'problem' in row ? [{ line: row.line, title: '', problems: [`The line cannot be read: ${row.problem}.`] }] : [],
+  );
+  return { good, bad: [...bad, ...torn].sort((one, other) => one.line - other.line) };
+}
+
 /**
  * Reads rows of a spreadsheet as stock parts: the good ones, and the others explained line by line. Nothing is thrown away unsaid.
  * @param rows every line after the head, empty ones too, so that the lines told are those of the file
  * @param present parts that are there already: the same one is told, not added again
  */
-export function stockFromRows(
-  rows: readonly CsvRow[],
-  newId: (index: number) => string,
-  present: readonly StockPart[] = [],
-): { good: StockPart[]; bad: BadRow[] } {
+export function stockFromRows(rows: readonly CsvRow[], newId: (index: number) => string, present: readonly StockPart[] = []): StockRead {
   const there = new Set(present.map(likeness));
   const good: StockPart[] = [];
   const bad: BadRow[] = [];

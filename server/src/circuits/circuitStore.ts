@@ -52,10 +52,19 @@ export const circuitStore = (db: Queryable) => ({
     await db.query('insert into circuit_snapshot (circuit_id, revision, document) values ($1, 0, $2)', [id, JSON.stringify(document)]);
     return true;
   },
-  /** The revision that an edit became, if it was taken before. */
-  async revisionOf(id: string, editId: string): Promise<number | undefined> {
-    const { rows } = await db.query('select revision from circuit_edit where circuit_id = $1 and edit_id = $2', [id, editId]);
-    return (rows[0] as { revision: number } | undefined)?.revision;
+  /** The newest revision's number, where there is such a circuit. */
+  async revision(id: string): Promise<{ revision: number } | undefined> {
+    const { rows } = await db.query('select revision from circuit where id = $1', [id]);
+    return rows[0] as { revision: number } | undefined;
+  },
+  /** What an edit became, if one was taken under its id before. */
+  async editOf(id: string, editId: string): Promise<StoredEdit | undefined> {
+    const { rows } = await db.query('select revision, changes, schema from circuit_edit where circuit_id = $1 and edit_id = $2', [
+      id,
+      editId,
+    ]);
+    const [row] = rows as { revision: number; changes: unknown[]; schema: number }[];
+    return row && { revision: row.revision, changes: upgradeChanges(row.changes, row.schema) };
   },
   async editsAfter(id: string, revision: number): Promise<StoredEdit[]> {
     const { rows } = await db.query(

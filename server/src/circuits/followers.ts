@@ -1,37 +1,77 @@
 import pg from 'pg';
 
+/** What a follower of a circuit is told: its newest revision, and the life of the database, which a restore makes anew. */
+export interface News {
+  readonly revision: number;
+  readonly epoch: string;
+}
+
 export interface Followers {
-  /** Calls back with each new revision of a circuit, whichever server took it. @returns stops following */
-  follow(circuit: string, tell: (revision: number) => void): () => void;
+  /** Calls back with the revision as it stands, and with each new one, whichever server took it. @returns stops following */
+  follow(circuit: string, tell: (news: News) => void): () => void;
   close(): Promise<void>;
 }
 
-const AGAIN_AFTER_MS = 1000;
+const [FIRST_PAUSE_MS, MOST_PAUSE_MS] = [250, 5000] as const;
 
-/** Listens to PostgreSQL's notifications on a connection of its own, and takes it up again when it breaks. */
+/**
+ * Listens to PostgreSQL's notifications on a connection of its own. When it breaks it is taken up again, after growing pauses, by one
+ * attempt at a time; whatever was missed meanwhile is caught up with by the revisions as they then stand.
+ */
 export function createFollowers(databaseUrl: string): Followers {
-  const telling = new Map<string, Set<(revision: number) => void>>();
+  const telling = new Map<string, Set<(news: News) => void>>();
   let client: pg.Client | undefined;
+  let timer: NodeJS.Timeout | undefined;
+  let pauseMs: number = FIRST_PAUSE_MS;
   let closed = false;
+  let epoch = '';
+
+  const tellAll = (circuit: string, revision: number): void => {
+    for (const tell of telling.get(circuit) ?? []) tell({ revision, epoch });
+  };
+  const catchUp = async (on: pg.Client, circuits: readonly string[]): Promise<void> => {
+    if (circuits.length === 0) return;
+    const { rows } = await on.query<{ id: string; revision: number }>('select id, revision from circuit where id = any($1::uuid[])', [
+      circuits,
+    ]);
+    for (const { id, revision } of rows) tellAll(id, revision);
+  };
+  const again = (): void => {
+    if (closed || timer) return;
+    timer = setTimeout(() => {
+      timer = undefined;
+      void listen();
+    }, pauseMs);
+    timer.unref();
+    pauseMs = Math.min(MOST_PAUSE_MS, pauseMs * 2);
+  };
   const listen = async (): Promise<void> => {
     if (closed) return;
-    const next = new pg.Client({ connectionString: databaseUrl });
+    const next = new pg.Client({ connectionString: databaseUrl, connectionTimeoutMillis: 5000 });
+    let gone = false;
+    const lost = (): void => {
+      if (gone) return;
+      gone = true;
+      if (client === next) client = undefined;
+      void next.end().catch(() => undefined);
+      again();
+    };
+    next.on('error', lost);
+    next.on('end', lost);
     next.on('notification', ({ payload }) => {
       const { id, revision } = JSON.parse(payload ?? '{}') as { id?: string; revision?: number };
-      if (id !== undefined && revision !== undefined) for (const tell of telling.get(id) ?? []) tell(revision);
+      if (id !== undefined && revision !== undefined) tellAll(id, revision);
     });
-    const again = () => {
-      if (client === next) client = undefined;
-      setTimeout(() => void listen(), AGAIN_AFTER_MS).unref();
-    };
-    next.on('error', () => undefined);
-    next.on('end', again);
     try {
       await next.connect();
       await next.query('listen circuit');
+      const { rows } = await next.query<{ epoch: string }>('select epoch::text as epoch from life');
+      epoch = rows[0]?.epoch ?? '';
       client = next;
+      pauseMs = FIRST_PAUSE_MS;
+      await catchUp(next, [...telling.keys()]);
     } catch {
-      if (!closed) setTimeout(() => void listen(), AGAIN_AFTER_MS).unref();
+      lost();
     }
   };
   void listen();
@@ -39,11 +79,16 @@ export function createFollowers(databaseUrl: string): Followers {
     follow(circuit, tell) {
       const set = telling.get(circuit) ?? new Set();
       telling.set(circuit, set.add(tell));
-      return () => void set.delete(tell);
+      if (client) catchUp(client, [circuit]).catch(() => undefined);
+      return () => {
+        set.delete(tell);
+        if (set.size === 0 && telling.get(circuit) === set) telling.delete(circuit);
+      };
     },
     async close() {
       closed = true;
-      await client?.end();
+      clearTimeout(timer);
+      await client?.end().catch(() => undefined);
     },
   };
 }

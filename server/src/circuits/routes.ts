@@ -5,8 +5,9 @@ import { readCircuitDocument } from '#core/circuit';
 import { catalogue } from '#core/devices';
 import { answering } from '../answering';
 import { inTransaction, type Pool } from '../db/pool';
+import { createTurns } from '../db/turns';
 import { jobStore, noJob } from '../jobs/jobStore';
-import { sendProblem } from '../problems';
+import { sendProblem, wordsOf } from '../problems';
 import { circuitStore } from './circuitStore';
 import type { Followers } from './followers';
 import { takeEdit } from './takeEdit';
@@ -14,6 +15,7 @@ import { takeEdit } from './takeEdit';
 const noCircuit = (reply: FastifyReply) => sendProblem(reply, 'not-found', 'There is no such circuit. Open the jobs page and pick one.');
 
 export function circuitRoutes(app: FastifyInstance, pool: Pool, followers: Followers): void {
+  const turns = createTurns();
   answering(app, 'circuit', async ({ params, reply }) => (await circuitStore(pool).find(params.id)) ?? noCircuit(reply));
 
   answering(app, 'revisions', ({ params, query }) => circuitStore(pool).history(params.id, query));
@@ -24,16 +26,17 @@ export function circuitRoutes(app: FastifyInstance, pool: Pool, followers: Follo
   });
 
   answering(app, 'events', async ({ params, request, reply }) => {
+    if (!(await circuitStore(pool).revision(params.id))) return noCircuit(reply);
     reply.hijack();
     reply.raw.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', connection: 'keep-alive' });
     reply.raw.write(': following\n\n');
-    const stop = followers.follow(params.id, (revision) => reply.raw.write(`data: ${JSON.stringify({ revision })}\n\n`));
+    const stop = followers.follow(params.id, (news) => reply.raw.write(`data: ${JSON.stringify(news)}\n\n`));
     request.raw.on('close', stop);
     return reply;
   });
 
   answering(app, 'saveEdit', async ({ params, body: { baseRevision, edit }, reply }) => {
-    const taken = await takeEdit(pool, { id: params.id, baseRevision, edit, author: LOCAL_AUTHOR });
+    const taken = await turns(params.id, () => takeEdit(pool, { id: params.id, baseRevision, edit, author: LOCAL_AUTHOR }));
     switch (taken.outcome) {
       case 'saved':
         return { revision: taken.revision, merged: taken.merged, ...(taken.merged ? { document: taken.document } : {}) };
@@ -46,7 +49,11 @@ export function circuitRoutes(app: FastifyInstance, pool: Pool, followers: Follo
           `The edit was made on revision ${baseRevision}, but the newest is ${taken.revision}. Load the circuit again.`,
         );
       case 'refused':
-        return sendProblem(reply, 'bad-circuit', taken.problems.map(({ message }) => message).join(' '), { problems: taken.problems });
+        return sendProblem(reply, 'bad-circuit', wordsOf(taken.problems), { problems: taken.problems });
+      case 'reused':
+        return sendProblem(reply, 'clash', 'Another edit was saved under this id. Send this one under a new id.', {
+          revision: taken.revision,
+        });
       case 'clash':
         return sendProblem(reply, 'clash', 'The same thing was changed meanwhile. Both versions are kept: pick one.', {
           theirs: taken.theirs,
@@ -58,8 +65,7 @@ export function circuitRoutes(app: FastifyInstance, pool: Pool, followers: Follo
 
   answering(app, 'createCircuit', async ({ params: { job }, body, reply }) => {
     const circuit = readCircuitDocument(body.document, catalogue);
-    if (!circuit.ok)
-      return sendProblem(reply, 'bad-circuit', circuit.problems.map(({ message }) => message).join(' '), { problems: circuit.problems });
+    if (!circuit.ok) return sendProblem(reply, 'bad-circuit', wordsOf(circuit.problems), { problems: circuit.problems });
     if (!(await jobStore(pool).has(job))) return noJob(reply);
     const isNew = await inTransaction(pool, (client) => circuitStore(client).create(body.id, job, circuit.value, null));
     // sent twice makes one; another circuit under the same id is not overwritten

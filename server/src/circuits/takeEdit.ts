@@ -1,3 +1,4 @@
+import { isDeepStrictEqual } from 'node:util';
 import { applyChanges, type Circuit, clash, type Edit, type Problem, spellChanges, touches, validateCircuit } from '#core/circuit';
 import { catalogue } from '#core/devices';
 import { inTransaction, type Pool } from '../db/pool';
@@ -10,6 +11,8 @@ export type Taken =
   | { readonly outcome: 'saved'; readonly revision: number; readonly merged: boolean; readonly document: Circuit }
   | { readonly outcome: 'none' }
   | { readonly outcome: 'ahead'; readonly revision: number }
+  /** another edit was taken under the same id */
+  | { readonly outcome: 'reused'; readonly revision: number }
   | { readonly outcome: 'refused'; readonly problems: readonly Problem[] }
   | { readonly outcome: 'clash'; readonly revision: number; readonly theirs: Circuit; readonly keys: readonly string[] };
 
@@ -30,8 +33,10 @@ export const takeEdit = (pool: Pool, { id, baseRevision, edit, author }: Sent): 
     const store = circuitStore(client);
     const held = await store.hold(id);
     if (!held) return { outcome: 'none' };
-    const known = await store.revisionOf(id, edit.id);
-    if (known !== undefined) return { outcome: 'saved', revision: held.revision, merged: held.revision !== known, document: held.document };
+    const known = await store.editOf(id, edit.id);
+    if (known && !isDeepStrictEqual(known.changes, JSON.parse(JSON.stringify(edit.changes))))
+      return { outcome: 'reused', revision: held.revision };
+    if (known) return { outcome: 'saved', revision: held.revision, merged: held.revision !== known.revision, document: held.document };
     if (baseRevision > held.revision) return { outcome: 'ahead', revision: held.revision };
     const since = await store.editsAfter(id, baseRevision);
     const mine = touches(edit.changes, held.document);

@@ -1,9 +1,10 @@
 import { isDeepStrictEqual } from 'node:util';
 import type { FastifyInstance } from 'fastify';
+import type { Problem } from '#core/circuit';
 import { stockProblems } from '#core/devices';
 import { answering } from '../answering';
 import { inTransaction, type Pool } from '../db/pool';
-import { sendProblem } from '../problems';
+import { MOST_TOLD, sendProblem, wordsOf } from '../problems';
 import { stockStore } from './stockStore';
 
 export function stockRoutes(app: FastifyInstance, pool: Pool): void {
@@ -11,16 +12,25 @@ export function stockRoutes(app: FastifyInstance, pool: Pool): void {
 
   /** A part changed elsewhere meanwhile is a clash, told with what stands there. */
   answering(app, 'saveStock', async ({ body: { changes }, reply }) => {
-    const problems = changes.flatMap(({ part, removed }) => (removed ? [] : stockProblems(part)));
-    if (problems.length > 0) return sendProblem(reply, 'bad-part', problems.map(({ message }) => message).join(' '), { problems });
+    const seen = new Set<string>();
+    const twice = changes.find(({ part }) => seen.size === seen.add(part.id).size);
+    if (twice) return sendProblem(reply, 'bad-part', `${twice.part.title} is in this request twice. Send each part once.`);
+    const problems: Problem[] = [];
+    for (const { part, removed } of changes) {
+      if (problems.length > MOST_TOLD) break;
+      if (!removed) problems.push(...stockProblems(part));
+    }
+    if (problems.length > 0) return sendProblem(reply, 'bad-part', wordsOf(problems), { problems });
     const saved = await inTransaction(pool, async (client) => {
       const store = stockStore(client);
-      const held = [];
+      const held: { change: (typeof changes)[number]; now: Awaited<ReturnType<typeof store.hold>> }[] = [];
       // in order of id, so that two requests never wait for each other
       for (const change of [...changes].sort((a, b) => (a.part.id < b.part.id ? -1 : 1)))
         held.push({ change, now: await store.hold(change.part.id) });
       // sent twice is taken once: the same part at the next revision is what this request made
-      const clash = held.find(({ change, now }) => now.revision !== change.baseRevision && !isDeepStrictEqual(now.part, change.part));
+      const isDone = ({ change, now }: (typeof held)[number]): boolean =>
+        now.revision === change.baseRevision + 1 && now.removed === (change.removed ?? false) && isDeepStrictEqual(now.part, change.part);
+      const clash = held.find((one) => one.now.revision !== one.change.baseRevision && !isDone(one));
       if (clash) return { clash, parts: [] };
       const parts = held.map(({ change, now }) => ({
         part: change.part,

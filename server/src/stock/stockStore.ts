@@ -20,9 +20,11 @@ export const stockStore = (db: Queryable) => ({
     return rows.length === 0;
   },
   /** Holds a part until the transaction ends. Revision 0: there was none. */
-  async hold(id: string): Promise<{ revision: number; part: StockPart | undefined }> {
-    const { rows } = await db.query('select revision, part from stock_part where id = $1 for update', [id]);
-    return (rows[0] as { revision: number; part: StockPart } | undefined) ?? { revision: 0, part: undefined };
+  async hold(id: string): Promise<{ revision: number; part: StockPart | undefined; removed: boolean }> {
+    const { rows } = await db.query('select revision, part, removed from stock_part where id = $1 for update', [id]);
+    return (
+      (rows[0] as { revision: number; part: StockPart; removed: boolean } | undefined) ?? { revision: 0, part: undefined, removed: false }
+    );
   },
   async put(part: StockPart, revision: number, removed = false): Promise<void> {
     await db.query(

@@ -9,6 +9,7 @@ import { StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { createBrowserRouter, RouterProvider } from 'react-router';
+import { NewBuild } from '../frame/NewBuild';
 import { keepSaving } from '../store/saving';
 import { store } from '../store/store';
 import { system } from '../ui/theme';
@@ -24,6 +25,7 @@ createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <ChakraProvider value={system}>
       <Provider store={store}>
+        <NewBuild />
         <Suspense fallback={<p style={{ padding: 24 }}>Opening…</p>}>
           <RouterProvider router={router} />
         </Suspense>

@@ -15,6 +15,8 @@ interface Preview {
   readonly file: string;
   readonly good: readonly StockPart[];
   readonly bad: readonly BadRow[];
+  /** told of the file as a whole */
+  readonly note: string | undefined;
 }
 
 /** The parts that are carried: looked up by what is printed on them, added by hand or from a spreadsheet. */
@@ -43,23 +45,14 @@ export default function StockPage() {
     saveAs('stock.csv', `${Papa.unparse([...rows], { columns: [...columns], newline: '\n', escapeFormulae: true })}\n`, 'text/csv');
   };
   const take = async (file: File) => {
-    const [{ default: Papa }, { headProblems, stockFromRows }] = await Promise.all([import('papaparse'), import('#core/formats')]);
-    const { data, errors, meta } = Papa.parse<Record<string, string>>(await file.text(), { header: true });
-    const head = headProblems(meta.fields ?? []);
-    const { good, bad } =
-      head.length > 0
-        ? { good: [], bad: [{ line: 1, title: '', problems: head }] }
-        : stockFromRows(
-            data,
-            newPartId,
-            (parts ?? []).map(({ part }) => part),
-          );
-    const isEmpty = (row: number | undefined) => Object.values(data[row ?? 0] ?? {}).every((cell) => String(cell).trim() === '');
-    const torn = errors
-      .filter(({ row }) => head.length === 0 && !isEmpty(row))
-      .slice(0, 20)
-      .map(({ row, message }) => ({ line: (row ?? 0) + 2, title: '', problems: [`The line cannot be read: ${message}.`] }));
-    setPreview({ file: file.name, good, bad: [...bad, ...torn] });
+    const [{ default: Papa }, { sheetText, stockFromTable }] = await Promise.all([import('papaparse'), import('#core/formats')]);
+    const { text, note } = sheetText(new Uint8Array(await file.arrayBuffer()));
+    const { good, bad } = stockFromTable(
+      Papa.parse<string[]>(text),
+      newPartId,
+      (parts ?? []).map(({ part }) => part),
+    );
+    setPreview({ file: file.name, good, bad, note });
   };
   const keep = async () => {
     if (!preview) return;
@@ -110,6 +103,7 @@ export default function StockPage() {
             {preview.file}: {preview.good.length} good rows, {preview.bad.length} that cannot be taken.
           </strong>{' '}
           Nothing is written yet.
+          {preview.note && <Box fontSize="13px">{preview.note}</Box>}
           {preview.bad.slice(0, 12).map(({ line, title, problems }) => (
             <Box key={`${line}${problems[0]}`} fontSize="13px">
               Line {line}

@@ -1,6 +1,7 @@
 import type { z } from 'zod';
 import {
   type BodyOf,
+  BUILD_HEADER,
   CLIENT_HEADER,
   ENDPOINTS,
   type EndpointName,
@@ -10,6 +11,7 @@ import {
   type QueryOf,
   type ReplyOf,
 } from '#core/api';
+import { noteBuild } from './build';
 
 /** A failed call, with what the server said of it. `offline`: nothing answered. */
 export class ApiError extends Error {
@@ -53,10 +55,11 @@ export async function request<N extends EndpointName>(name: N, { params, query, 
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
     });
     text = await reply.text();
+    noteBuild(reply.headers.get(BUILD_HEADER));
   } catch {
     throw new ApiError({ detail: 'The server does not answer.' }, true);
   }
-  const isDown = reply.status === 503 || reply.status === 502 || reply.status === 504;
+  const isDown = reply.status === 503 || reply.status === 502 || reply.status === 504 || reply.status === 507;
   if (!reply.ok) throw new ApiError(problemIn(text) ?? { detail: `The server answered ${reply.status}.` }, isDown);
   const schema: z.ZodType = ENDPOINTS[name].reply;
   const read = schema.safeParse(json(text));

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type Edit, editSchema } from '#core/circuit';
-import { saveWaits } from './acts';
+import { editRefusedHere, saveWaits } from './acts';
 import { follow, open, takeClash, takeRefusal, takeReply } from './editing';
 import { ApiError, request, wordsOf } from './request';
 import { server } from './server';
@@ -10,14 +10,20 @@ const RETRY_MS = 1000;
 const keyOf = (id: string) => `mando.unsent.${id}`;
 const keptSchema = z.object({ baseRevision: z.number().int().nonnegative(), edits: z.array(editSchema) });
 
+/** The newest revision that the server has, and the life of its database: a restore makes it another one. */
+export interface News {
+  readonly revision: number;
+  readonly epoch?: string;
+}
+
 /** What saving needs of the world outside of the store; a test brings its own. */
 export interface World {
   readonly request: typeof request;
   readonly storage: Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
   readonly now: () => number;
   readonly wait: (ms: number) => Promise<void>;
-  /** follows what others save: called with a revision, or with undefined when the line is up again @returns stops it */
-  readonly listen: (id: string, tell: (revision: number | undefined) => void) => () => void;
+  /** follows what others save: called with news, or with undefined when the line is up again @returns stops it */
+  readonly listen: (id: string, tell: (news: News | undefined) => void) => () => void;
 }
 
 const browser: World = {
@@ -27,7 +33,7 @@ const browser: World = {
   wait: (ms) => new Promise((done) => setTimeout(done, ms)),
   listen: (id, tell) => {
     const events = new EventSource(`/api/circuits/${id}/events`);
-    events.onmessage = ({ data }: MessageEvent<string>) => tell((JSON.parse(data) as { revision: number }).revision);
+    events.onmessage = ({ data }: MessageEvent<string>) => tell(JSON.parse(data) as News);
     events.onopen = () => tell(undefined);
     return () => events.close();
   },
@@ -76,6 +82,7 @@ export const openCircuit =
 export function keepSaving(store: Store, world: World = browser): () => void {
   let sending = false;
   let newest = 0;
+  let epoch: string | undefined;
   let kept: readonly Edit[] | undefined;
   let listening: { readonly id: string; readonly stop: () => void } | undefined;
 
@@ -94,6 +101,17 @@ export function keepSaving(store: Store, world: World = browser): () => void {
     if (id === undefined || sending || sync.unsent.length > 0 || newest <= sync.revision) return;
     const reply = await world.request('circuit', { params: { id } }).catch(() => undefined);
     if (reply && store.getState().document.id === id && store.getState().sync.unsent.length === 0) store.dispatch(follow(reply));
+  };
+
+  /** The database was put back from a backup: what stands here is of a past that is gone. What was not sent yet is laid on top of what is there. */
+  const startOver = async (id: string): Promise<void> => {
+    const reply = await world.request('circuit', { params: { id } }).catch(() => undefined);
+    if (!reply || store.getState().document.id !== id) return;
+    newest = reply.revision;
+    store.dispatch(open(reply, store.getState().sync.unsent, world.now()));
+    store.dispatch(
+      editRefusedHere('The database was put back from a backup. This is what was in it; what you had not saved yet lies on top.'),
+    );
   };
 
   const sendOne = async (id: string, edit: Edit, baseRevision: number): Promise<void> => {
@@ -135,14 +153,17 @@ export function keepSaving(store: Store, world: World = browser): () => void {
       listening?.stop();
       kept = undefined;
       newest = 0;
+      epoch = undefined;
       listening =
         id === undefined
           ? undefined
           : {
               id,
-              stop: world.listen(id, (revision) => {
+              stop: world.listen(id, (news) => {
+                if (news?.epoch && epoch !== undefined && news.epoch !== epoch) void startOver(id);
+                epoch = news?.epoch ?? epoch;
                 // what was missed while cut off is not known: one more than here is as good as any
-                newest = Math.max(newest, revision ?? store.getState().sync.revision + 1);
+                newest = Math.max(newest, news?.revision ?? store.getState().sync.revision + 1);
                 void catchUp();
               }),
             };
