@@ -172,7 +172,7 @@ const KILLS = {
     );
     if (one) process.kill(one.pid, 'SIGKILL');
   },
-  listener: () => admin(`select pg_terminate_backend(pid) from pg_stat_activity where query = 'listen circuit'`),
+  listener: () => admin(`select pg_terminate_backend(pid) from pg_stat_activity where application_name = 'mando follows'`),
 };
 async function kills() {
   while (Date.now() < until) {

@@ -189,8 +189,14 @@ const convert: Command = (words) => {
     ...standing(values),
     ...(values.hz === undefined ? {} : { hz: Number(values.hz) }),
   });
-  if (values.out) writeFileSync(values.out, text);
-  else process.stdout.write(text);
+  if (values.out) {
+    try {
+      writeFileSync(values.out, text);
+    } catch (error) {
+      const { code } = error as NodeJS.ErrnoException;
+      throw new CliError(`${values.out} cannot be written (${code}). Name a file in a folder that is there and yours.`);
+    }
+  } else process.stdout.write(text);
   return 0;
 };
 

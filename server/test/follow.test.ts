@@ -33,9 +33,11 @@ afterAll(async () => {
 
 /** Connections of the database that wait for notices. */
 const listening = async (): Promise<number[]> =>
-  (await pool.query<{ pid: number }>(`select pid from pg_stat_activity where query = 'listen circuit' order by pid`)).rows.map(
-    ({ pid }) => pid,
-  );
+  (
+    await pool.query<{ pid: number }>(
+      `select pid from pg_stat_activity where application_name = 'mando follows' and datname = 'follow' order by pid`,
+    )
+  ).rows.map(({ pid }) => pid);
 
 const retitle = (app: FastifyInstance, id: string, baseRevision: number, to: string) =>
   app.inject({
@@ -71,7 +73,9 @@ describe('many servers on one database', () => {
     const heard: number[] = [];
     followers.follow(id, ({ revision }) => heard.push(revision));
     const cut = await listening();
-    await pool.query(`select pg_terminate_backend(pid) from pg_stat_activity where query = 'listen circuit'`);
+    await pool.query(
+      `select pg_terminate_backend(pid) from pg_stat_activity where application_name = 'mando follows' and datname = 'follow'`,
+    );
     await expect.poll(async () => (await listening()).filter((pid) => !cut.includes(pid)).length, { timeout: 20_000 }).toBe(3);
     await expect.poll(async () => (await retitle(one, id, 0, 'after the cut')).statusCode).toBe(200);
     await expect.poll(() => heard).toContain(1);

@@ -21,7 +21,7 @@ export function sheetText(bytes: Uint8Array): SheetText {
 }
 
 /** A row of a spreadsheet under the names of its columns, or why it cannot be put under them. */
-export type SheetRow = { readonly line: number } & ({ readonly cells: Readonly<Record<string, string>> } | { readonly problem: string });
+type SheetRow = { readonly line: number } & ({ readonly cells: Readonly<Record<string, string>> } | { readonly problem: string });
 
 export interface Sheet {
   readonly columns: readonly string[];

@@ -1,7 +1,7 @@
 import pg from 'pg';
 
 /** What a follower of a circuit is told: its newest revision, and the life of the database, which a restore makes anew. */
-export interface News {
+interface News {
   readonly revision: number;
   readonly epoch: string;
 }
@@ -47,7 +47,7 @@ export function createFollowers(databaseUrl: string): Followers {
   };
   const listen = async (): Promise<void> => {
     if (closed) return;
-    const next = new pg.Client({ connectionString: databaseUrl, connectionTimeoutMillis: 5000 });
+    const next = new pg.Client({ connectionString: databaseUrl, connectionTimeoutMillis: 5000, application_name: 'mando follows' });
     let gone = false;
     const lost = (): void => {
       if (gone) return;
