@@ -151,7 +151,12 @@ const until = async (isSo, mostMs) => {
 
 /** Makes a cluster aside and moves it into place whole: a kill in the middle leaves nothing that looks like one. */
 function makeCluster(bin, base, data, passwordFile, user) {
-  for (const name of readdirSync(base)) if (name.startsWith('data.new-')) rmSync(join(base, name), { recursive: true, force: true });
+  for (const name of readdirSync(base).filter((one) => /^(data|password)\.new-/.test(one)))
+    try {
+      rmSync(join(base, name), { recursive: true, force: true });
+    } catch {
+      // an initdb whose starter was killed still writes there; it is in nobody's way
+    }
   rmSync(data, { recursive: true, force: true });
   const aside = `${data}.new-${process.pid}`;
   const password = `${passwordFile}.new-${process.pid}`;

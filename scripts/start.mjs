@@ -28,7 +28,17 @@ function buildPages() {
 }
 
 /** Who runs here, and where: written by the start that serves, read by another one in the same folder. */
-const RUNNING = join(root, '.mando', 'running.json');
+const HOME = process.env.MANDO_DATA ?? join(root, '.mando');
+const RUNNING = join(HOME, 'running.json');
+
+/** Nobody serves from here any more; where nothing can be written nothing was. */
+function forget() {
+  try {
+    rmSync(RUNNING, { force: true });
+  } catch {
+    // the same trouble is told already
+  }
+}
 
 const answersAt = (url) =>
   fetch(`${url}/api/health`, { signal: AbortSignal.timeout(1500) }).then(
@@ -68,7 +78,7 @@ async function servedElsewhere() {
 }
 
 const tellRunning = (url) => {
-  mkdirSync(join(root, '.mando'), { recursive: true });
+  mkdirSync(HOME, { recursive: true });
   writeFileSync(RUNNING, JSON.stringify({ pid: process.pid, ...(url ? { url } : {}) }));
 };
 
@@ -115,7 +125,7 @@ async function stop() {
   await Promise.race([gone, pause(1500)]);
   server?.kill('SIGKILL');
   await postgres?.stop();
-  rmSync(RUNNING, { force: true });
+  forget();
   process.exit(0);
 }
 
@@ -132,7 +142,7 @@ try {
   beginPostgresInstall(say);
   ensurePackages(root, say);
   buildPages();
-  postgres = await startPostgres(join(root, '.mando', 'postgres'), say);
+  postgres = await startPostgres(join(HOME, 'postgres'), say);
   let port = wanted ?? DEFAULT_PORT;
   for (let ended = 0, isUp = false; signals === 0; ) {
     const began = Date.now();
@@ -150,7 +160,7 @@ try {
     // what cannot start at all is told and ended; what has served before is started again
     if (served.code !== undefined && !isUp) {
       await postgres.stop();
-      rmSync(RUNNING, { force: true });
+      forget();
       process.exit(served.code);
     }
     if (served.code === undefined) {
@@ -165,9 +175,11 @@ try {
   }
 } catch (error) {
   if (signals === 0) {
-    rmSync(RUNNING, { force: true });
-    const isReadOnly = error.code === 'EROFS' || error.code === 'EACCES' || error.code === 'EPERM';
-    console.error(`mando: ${isReadOnly ? `${error.path ?? root} cannot be written. Start from a folder that is yours.` : error.message}`);
+    forget();
+    const isReadOnly = ['EROFS', 'EACCES', 'EPERM', 'ENOTDIR', 'EEXIST', 'ENOSPC'].includes(error.code);
+    console.error(
+      `mando: ${isReadOnly ? `${error.path ?? root} cannot be written (${error.code}). Start from a folder that is yours and has room.` : error.message}`,
+    );
     process.exit(1);
   }
 }

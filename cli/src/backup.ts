@@ -17,7 +17,7 @@ function tool(name: string): string {
 /** DATABASE_URL, or the cluster that a running "npm start" keeps beside the project, or where it says that it is kept. */
 function databaseUrl(): string {
   if (process.env.DATABASE_URL) return process.env.DATABASE_URL;
-  const beside = join(ROOT, '.mando/postgres');
+  const beside = join(process.env.MANDO_DATA ?? join(ROOT, '.mando'), 'postgres');
   try {
     const note = join(beside, 'elsewhere');
     const folder = existsSync(note) ? readFileSync(note, 'utf8').trim() : beside;
