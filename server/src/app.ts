@@ -8,6 +8,7 @@ import fastifyStatic from '@fastify/static';
 import fastify, { type FastifyError, type FastifyInstance, type FastifyReply } from 'fastify';
 import { hasZodFastifySchemaValidationErrors } from 'fastify-type-provider-zod';
 import { BUILD_HEADER } from '#core/api';
+import { issueWords } from '#core/circuit';
 import { MOST_CHARACTERS } from '#core/formats';
 import { answering } from './answering';
 import { readBodies } from './body';
@@ -19,7 +20,7 @@ import { guardOrigin } from './guard';
 import { jobRoutes } from './jobs/routes';
 import { describeApi } from './openapi';
 import { practiceRoutes } from './practice/routes';
-import { sendProblem } from './problems';
+import { MOST_TOLD, sendProblem } from './problems';
 import { stockRoutes } from './stock/routes';
 
 export interface AppOptions {
@@ -61,10 +62,12 @@ export async function buildApp({ databaseUrl, hosts = [], log }: AppOptions): Pr
   app.setErrorHandler((error: FastifyError & { code?: string }, request, reply) => {
     if (hasZodFastifySchemaValidationErrors(error)) {
       if (error.validationContext === 'params') return sendProblem(reply, 'not-found', `There is nothing at ${request.url}.`);
-      const words = error.validation.map(
-        ({ instancePath, message }) => `${instancePath.slice(1).replaceAll('/', '.') || 'the request'}: ${message}`,
-      );
-      return sendProblem(reply, 'bad-request', words.join('; '));
+      const words = error.validation.slice(0, MOST_TOLD).map(({ instancePath, keyword, message, params }) => {
+        const issue = { ...params, code: keyword, message, path: [] } as unknown as Parameters<typeof issueWords>[0];
+        return `${instancePath.slice(1).replaceAll('/', '.') || 'The request'} ${issueWords(issue)}.`;
+      });
+      const more = error.validation.length - words.length;
+      return sendProblem(reply, 'bad-request', `${words.join(' ')}${more > 0 ? ` And ${more} more.` : ''}`);
     }
     if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE')
       return sendProblem(reply, 'too-large', `A request has at most ${MOST_CHARACTERS} bytes.`);

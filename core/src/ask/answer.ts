@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { AskError } from '#core/bench';
-import type { Problem } from '#core/circuit';
+import { issuePath, issueWords, type Problem } from '#core/circuit';
 import type { Desk, LineKind } from './line';
 import { check } from './questions/check';
 import { convert } from './questions/convert';
@@ -47,7 +47,7 @@ export function createAsker(shop: Shop): Asker {
       return {
         ok: false,
         problems: parsed.error.issues.map((issue) =>
-          problem('not-understood', issue.path.join('.'), `${issue.path.join('.') || name}: ${issue.message}.`),
+          problem('not-understood', issuePath(issue), `${issuePath(issue) || name} ${issueWords(issue)}.`),
         ),
       };
     try {

@@ -37,6 +37,7 @@ export {
   SCHEMA_VERSION,
   terminalIdSchema,
 } from './schema';
+export { issuePath, issueWords } from './shapeWords';
 export type { Point } from './spelling';
 export {
   conductorsAt,

@@ -24,26 +24,26 @@ export const terminalIdSchema = z
   .brand<'TerminalId'>();
 
 const evidenceSchema = z.enum(['print', 'measured', 'assumed', 'unknown']);
-export const fieldSchema = z.object({
+export const fieldSchema = z.strictObject({
   value: z.union([z.number().finite(), z.string().max(60), z.null()]),
   evidence: evidenceSchema,
 });
 
 const text = (most: number) => z.string().max(most);
 const millimetres = z.number().finite().min(-100_000).max(100_000);
-const spotSchema = z.object({ xMm: millimetres, yMm: millimetres });
+const spotSchema = z.strictObject({ xMm: millimetres, yMm: millimetres });
 
 /** Where things are: a site has panels and fields, a panel has enclosures. Coordinates are those of the place that it is in. */
-export const placeSchema = z.object({
+export const placeSchema = z.strictObject({
   id: placeIdSchema,
   name: text(60),
   kind: z.enum(['site', 'panel', 'field', 'enclosure']),
   parent: placeIdSchema.nullable(),
   at: spotSchema.nullable(),
-  size: z.object({ widthMm: z.number().positive().max(100_000), heightMm: z.number().positive().max(100_000) }).nullable(),
+  size: z.strictObject({ widthMm: z.number().positive().max(100_000), heightMm: z.number().positive().max(100_000) }).nullable(),
 });
 
-export const deviceSchema = z.object({
+export const deviceSchema = z.strictObject({
   id: deviceIdSchema,
   tag: tagSchema,
   family: z.string().max(40),
@@ -64,7 +64,7 @@ export const deviceSchema = z.object({
  * A temperature, level or pressure: where it starts, where it drifts, what moves it while it is on.
  * Rates are in the unit a minute; it stays between the least and the most.
  */
-export const processSchema = z.object({
+export const processSchema = z.strictObject({
   id: processIdSchema,
   name: text(60),
   quantity: z.enum(['temperature', 'level', 'pressure', 'flow', 'light']),
@@ -73,11 +73,11 @@ export const processSchema = z.object({
   driftPerMinute: z.number().finite(),
   least: z.number().finite(),
   most: z.number().finite(),
-  movedBy: z.array(z.object({ device: deviceIdSchema, perMinute: z.number().finite() })).max(20),
+  movedBy: z.array(z.strictObject({ device: deviceIdSchema, perMinute: z.number().finite() })).max(20),
 });
 
 const bitName = z.string().regex(/^[A-Za-z][A-Za-z0-9_.]{0,11}$/, 'a name in a program is a letter, then letters, digits, "_" or "."');
-const termSchema = z.object({
+const termSchema = z.strictObject({
   name: bitName,
   not: z.boolean().optional(),
   above: z.number().finite().optional(),
@@ -85,11 +85,11 @@ const termSchema = z.object({
 });
 
 /** What a controller does, as data: a table evaluated from top to bottom once a scan. */
-export const programSchema = z.object({
+export const programSchema = z.strictObject({
   scanMs: z.number().int().min(1).max(1000),
   rows: z
     .array(
-      z.object({
+      z.strictObject({
         when: z.array(z.array(termSchema).min(1).max(20)).min(1).max(20),
         does: z.enum(['drives', 'sets', 'resets']),
         to: bitName,
@@ -101,12 +101,15 @@ export const programSchema = z.object({
     .max(500),
 });
 
-const sizeSchema = z.union([z.object({ awg: z.number().int().min(-3).max(40) }), z.object({ mm2: z.number().positive().max(400) })]);
+const sizeSchema = z.union([
+  z.strictObject({ awg: z.number().int().min(-3).max(40) }),
+  z.strictObject({ mm2: z.number().positive().max(400) }),
+]);
 
 /** How an end lies on its terminal: its place among the others there, the outermost last, and what it is finished with. */
-const landingSchema = z.object({ order: z.number().int().min(0).max(20), ferrule: text(24).nullable() });
+const landingSchema = z.strictObject({ order: z.number().int().min(0).max(20), ferrule: text(24).nullable() });
 
-export const conductorSchema = z.object({
+export const conductorSchema = z.strictObject({
   id: conductorIdSchema,
   number: text(12),
   ends: z.tuple([terminalIdSchema.nullable(), terminalIdSchema.nullable()]),
@@ -120,7 +123,7 @@ export const conductorSchema = z.object({
   core: z.number().int().positive().nullable(),
 });
 
-export const cableSchema = z.object({
+export const cableSchema = z.strictObject({
   id: cableIdSchema,
   tag: tagSchema,
   title: text(80),
@@ -129,8 +132,8 @@ export const cableSchema = z.object({
 });
 
 /** What a person has placed by hand in a view: symbols by their id, and what is folded. */
-export const viewSchema = z.object({
-  placed: z.record(z.string().max(80), z.object({ x: z.number().finite(), y: z.number().finite() })),
+export const viewSchema = z.strictObject({
+  placed: z.record(z.string().max(80), z.strictObject({ x: z.number().finite(), y: z.number().finite() })),
   folded: z.array(z.string().max(80)).max(500),
 });
 
@@ -138,11 +141,11 @@ export const viewSchema = z.object({
  * A kind of device that the document brings along: blocks of known families under terminal marks of its own.
  * A mark that is not named is not brought out. The first block moves the others: an auxiliary block follows its contactor.
  */
-export const ownFamilySchema = z.object({
+export const ownFamilySchema = z.strictObject({
   title: text(80),
   letter: z.string().regex(/^[A-Z]$/, 'a letter is one capital'),
   blocks: z
-    .array(z.object({ family: z.string().max(40), marks: z.record(markSchema, markSchema), follows: z.boolean() }))
+    .array(z.strictObject({ family: z.string().max(40), marks: z.record(markSchema, markSchema), follows: z.boolean() }))
     .min(1)
     .max(8),
 });
@@ -150,18 +153,22 @@ export const ownFamilyNameSchema = z
   .string()
   .regex(/^own-[a-z0-9-]{1,30}$/, 'a family of one\'s own is called "own-" and small letters, digits or "-"');
 
-const openingSchema = z.object({ open: z.array(deviceIdSchema).max(50), lift: z.array(terminalIdSchema).max(50) });
-export const powerSwitchSchema = z.object({ control: openingSchema, isolated: openingSchema, staysOn: z.array(deviceIdSchema).max(20) });
+const openingSchema = z.strictObject({ open: z.array(deviceIdSchema).max(50), lift: z.array(terminalIdSchema).max(50) });
+export const powerSwitchSchema = z.strictObject({
+  control: openingSchema,
+  isolated: openingSchema,
+  staysOn: z.array(deviceIdSchema).max(20),
+});
 
 const moment = z.number().int().nonnegative();
 export const logEntrySchema = z.union([
-  z.object({ atMs: moment, device: deviceIdSchema, input: z.string().max(20), on: z.boolean() }),
-  z.object({ atMs: moment, power: z.enum(['isolated', 'control', 'on']) }),
-  z.object({ atMs: moment, replaced: deviceIdSchema }),
-  z.object({ atMs: moment, process: processIdSchema, to: z.number().finite() }),
+  z.strictObject({ atMs: moment, device: deviceIdSchema, input: z.string().max(20), on: z.boolean() }),
+  z.strictObject({ atMs: moment, power: z.enum(['isolated', 'control', 'on']) }),
+  z.strictObject({ atMs: moment, replaced: deviceIdSchema }),
+  z.strictObject({ atMs: moment, process: processIdSchema, to: z.number().finite() }),
 ]);
 
-export const complaintSchema = z.object({
+export const complaintSchema = z.strictObject({
   title: text(80),
   about: deviceIdSchema,
   atMs: moment,
@@ -169,9 +176,9 @@ export const complaintSchema = z.object({
 });
 
 /** What a person says of two devices: never both on; the first only with the second; together as it comes. */
-export const pairSchema = z.object({ a: deviceIdSchema, b: deviceIdSchema, rule: z.enum(['never', 'only-with', 'may']) });
+export const pairSchema = z.strictObject({ a: deviceIdSchema, b: deviceIdSchema, rule: z.enum(['never', 'only-with', 'may']) });
 
-export const circuitSchema = z.object({
+export const circuitSchema = z.strictObject({
   schema: z.literal(SCHEMA_VERSION),
   number: text(12),
   title: text(80),

@@ -1,5 +1,6 @@
 export { at, greatest, grouped, least, must, real, whole } from './at';
 export { amount, amps, capital, figures, ohms, percent, reading, span, volts } from './format';
+export { nearestWord } from './nearestWord';
 export type { Phasor } from './phasor';
 export {
   add,
@@ -16,7 +17,6 @@ export {
   ZERO,
 } from './phasor';
 export { celsiusOf, fahrenheitOf } from './temperature';
-
 export { readTyped, readWithin } from './typed';
 export type { WireSize } from './wire';
 export {
