@@ -56,6 +56,7 @@ step('unit tests', bin('vitest'), ['run', '--project', 'unit', '--project', 'scr
 step('build', process.execPath, ['scripts/buildWeb.mjs']);
 const postgres = await startThrowaway();
 step('database tests', bin('vitest'), ['run', '--project', 'database'], { DATABASE_URL: postgres.url });
+step('bad input, ten seconds', process.execPath, ['--import', 'tsx', 'scripts/fuzz.ts', '--seconds', '10']);
 step('soak, a quarter of a minute', process.execPath, ['scripts/soak.mjs', '--minutes', '0.25']);
 step('journeys in Chromium', bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], { DATABASE_URL: postgres.url });
 await postgres.stop();

@@ -1,5 +1,5 @@
 import type { FastifyReply } from 'fastify';
-import type { Problem } from '#core/circuit';
+import { brief, type Problem } from '#core/circuit';
 
 /** Every way in which a request can fail, as told to the outside: one table. */
 export const PROBLEMS = {
@@ -44,7 +44,7 @@ export function sendProblem(
       title,
       status,
       code,
-      detail,
+      detail: brief(detail),
       request: reply.request.id,
       ...more,
       ...(more.problems ? { problems: more.problems.slice(0, MOST_TOLD) } : {}),

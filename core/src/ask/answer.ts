@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { AskError } from '#core/bench';
-import { issuePath, issueWords, type Problem } from '#core/circuit';
+import { brief, issuePath, issueWords, type Problem } from '#core/circuit';
 import type { Desk, LineKind } from './line';
 import { check } from './questions/check';
 import { convert } from './questions/convert';
@@ -35,7 +35,7 @@ export interface Asker {
 
 const lineSchema = z.looseObject({ id: z.unknown().optional(), ask: z.string() });
 const isName = (name: string): name is LineName => Object.hasOwn(LINES, name);
-const problem = (code: string, at: string, message: string): Problem => ({ code, at, message });
+const problem = (code: string, at: string, message: string): Problem => ({ code, at: brief(at), message: brief(message) });
 
 /** Takes questions against a shop of circuits and stock. What is wrong with one comes back as problems; only a fault of the program is thrown. */
 export function createAsker(shop: Shop): Asker {

@@ -4,7 +4,7 @@ export { applyChanges, clash, editChangeSchema, editSchema, problemsText, spellC
 
 export { plateProblems } from './plateProblems';
 export type { Problem, Result } from './problem';
-export { fine, invariant, wrong } from './problem';
+export { brief, fine, invariant, wrong } from './problem';
 export type {
   Circuit,
   Complaint,

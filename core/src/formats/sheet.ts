@@ -26,6 +26,8 @@ type SheetRow = { readonly line: number } & ({ readonly cells: Readonly<Record<s
 export interface Sheet {
   readonly columns: readonly string[];
   readonly rows: readonly SheetRow[];
+  /** the first line itself cannot be read: nothing stands under it */
+  readonly isTorn: boolean;
 }
 
 /** Half of a pair of signs that only together are one. */
@@ -62,5 +64,5 @@ export function readSheet({ data, errors }: CutTable): Sheet {
       return { line, problem: 'it holds a sign that cannot be kept (NUL, or half of a pair): take it out' };
     return { line, cells: Object.fromEntries(columns.map((name, at) => [name, cells[at] ?? ''])) };
   });
-  return { columns, rows };
+  return { columns, rows, isTorn: quotes.has(0) };
 }

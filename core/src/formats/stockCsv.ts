@@ -46,10 +46,16 @@ export interface StockRead {
 
 /** Reads a spreadsheet as stock parts: rows that cannot be put under the columns are told beside those that are no parts. */
 export function stockFromTable(table: CutTable, newId: (index: number) => string, present: readonly StockPart[] = []): StockRead {
-  const { columns, rows } = readSheet(table);
+  const { columns, rows, isTorn } = readSheet(table);
   const head = headProblems(columns);
   const twice = columns.filter((name, index) => name !== '' && columns.indexOf(name) < index);
-  const problems = [...head, ...twice.map((name) => `The first line names "${name}" twice: rename one of them.`)];
+  const problems = [
+    ...(isTorn ? ['A quotation mark in the first line is not closed: close it, or take it out.'] : []),
+    ...head,
+    ...twice.map((name) => `The first line names "${name}" twice: rename one of them.`),
+  ];
+  if (problems.length === 0 && rows.every((row) => 'cells' in row && Object.keys(row.cells).length === 0))
+    problems.push('Under the first line there is no row.');
   if (problems.length > 0) return { good: [], bad: [{ line: 1, title: '', problems }] };
   const { good, bad } = stockFromRows(
     rows.map((row) => ('cells' in row ? row.cells : {})),
