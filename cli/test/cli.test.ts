@@ -177,6 +177,9 @@ describe('sizing from the command line', () => {
   it.each([
     [['size', 'luck'], 'name one of coil'],
     [['size', 'motor', '--hp', 'three'], 'write a number'],
+    [['size', 'motor', '--hp', '3', '--volts', '208', '--phases', '7'], 'it is 1 or 3'],
+    [['size', 'heater', '--watts', '5000', '--rated', '0', '--volts', '208'], 'never 0'],
+    [['convert', 'demo:Q9', '--to', 'json', '--out', '/nowhere/at/all.json'], 'cannot be written'],
     [['size', 'motor', '--hp=-3'], 'write a number of 0 or more'],
     [['size', 'coil', '--coil', 'large'], 'write what is printed'],
     [['size', 'coil', '--coil', '24 VDC', '--halves', 'sideways'], 'series, parallel or opposed'],

@@ -1,5 +1,5 @@
 export type { Catalogue, FamilyFacts, FieldFacts } from './catalogue';
-export type { Edit, EditChange } from './commands';
+export type { Edit, EditChange, Touch } from './commands';
 export { applyChanges, clash, editChangeSchema, editSchema, problemsText, spellChanges, touches } from './commands';
 
 export { plateProblems } from './plateProblems';

@@ -1,5 +1,5 @@
 import type { CircuitReply } from '#core/api';
-import { type Circuit, type Edit, type EditChange, SCHEMA_VERSION, upgradeChanges, upgradeStored } from '#core/circuit';
+import { type Circuit, type Edit, type EditChange, SCHEMA_VERSION, type Touch, upgradeChanges, upgradeStored } from '#core/circuit';
 import { type Page, pageOf } from '../db/page';
 import type { Queryable } from '../db/pool';
 
@@ -16,6 +16,7 @@ export interface NewEdit {
   readonly words: string;
   readonly author: string;
   readonly document: Circuit;
+  readonly touches: readonly Touch[];
 }
 
 interface EditRow {
@@ -24,6 +25,14 @@ interface EditRow {
   readonly words: string;
   readonly author: string;
 }
+
+/** A touch as it is kept: the thing and its side, apart by a sign that stands in neither. */
+const APART = '\t';
+const writeTouch = ({ thing, side }: Touch): string => `${thing}${APART}${side}`;
+const readTouch = (kept: string): Touch => {
+  const [thing = '', side = '*'] = kept.split(APART);
+  return { thing, side };
+};
 
 const COLUMNS = 'select id, job_id as job, revision, document, demo from circuit where id = $1';
 const upgraded = (row: unknown): CircuitReply | undefined => {
@@ -66,21 +75,36 @@ export const circuitStore = (db: Queryable) => ({
     const [row] = rows as { revision: number; changes: unknown[]; schema: number }[];
     return row && { revision: row.revision, changes: upgradeChanges(row.changes, row.schema) };
   },
-  async editsAfter(id: string, revision: number): Promise<StoredEdit[]> {
-    const { rows } = await db.query(
-      'select revision, changes, schema from circuit_edit where circuit_id = $1 and revision > $2 order by revision',
+  /** What was touched after a revision, each thing once; and the changes of edits from before touches were kept. */
+  async touchedAfter(id: string, revision: number): Promise<{ touched: Touch[]; changes: EditChange[][] }> {
+    const { rows: kept } = await db.query(
+      `select distinct one from circuit_edit, unnest(touches) as one where circuit_id = $1 and revision > $2`,
       [id, revision],
     );
-    return (rows as { revision: number; changes: unknown[]; schema: number }[]).map((row) => ({
-      revision: row.revision,
-      changes: upgradeChanges(row.changes, row.schema),
-    }));
+    const { rows: older } = await db.query(
+      'select changes, schema from circuit_edit where circuit_id = $1 and revision > $2 and touches is null order by revision',
+      [id, revision],
+    );
+    return {
+      touched: (kept as { one: string }[]).map(({ one }) => readTouch(one)),
+      changes: (older as { changes: unknown[]; schema: number }[]).map((row) => upgradeChanges(row.changes, row.schema)),
+    };
   },
-  async append(id: string, { edit, revision, inverse, words, author, document }: NewEdit): Promise<void> {
+  async append(id: string, { edit, revision, inverse, words, author, document, touches }: NewEdit): Promise<void> {
     await db.query(
-      `insert into circuit_edit (circuit_id, revision, edit_id, changes, inverse, words, author, schema)
-       values ($1, $2, $3, $4, $5, $6, $7, $8)`,
-      [id, revision, edit.id, JSON.stringify(edit.changes), JSON.stringify(inverse), words, author, SCHEMA_VERSION],
+      `insert into circuit_edit (circuit_id, revision, edit_id, changes, inverse, words, author, schema, touches)
+       values ($1, $2, $3, $4, $5, $6, $7, $8, $9)`,
+      [
+        id,
+        revision,
+        edit.id,
+        JSON.stringify(edit.changes),
+        JSON.stringify(inverse),
+        words,
+        author,
+        SCHEMA_VERSION,
+        touches.map(writeTouch),
+      ],
     );
     await db.query('update circuit set revision = $2, document = $3, changed_at = now() where id = $1', [
       id,

@@ -1,5 +1,15 @@
 import { isDeepStrictEqual } from 'node:util';
-import { applyChanges, type Circuit, clash, type Edit, type Problem, spellChanges, touches, validateCircuit } from '#core/circuit';
+import {
+  applyChanges,
+  type Circuit,
+  clash,
+  type Edit,
+  type Problem,
+  spellChanges,
+  type Touch,
+  touches,
+  validateCircuit,
+} from '#core/circuit';
 import { catalogue } from '#core/devices';
 import { inTransaction, type Pool } from '../db/pool';
 import { circuitStore } from './circuitStore';
@@ -38,9 +48,8 @@ export const takeEdit = (pool: Pool, { id, baseRevision, edit, author }: Sent): 
       return { outcome: 'reused', revision: held.revision };
     if (known) return { outcome: 'saved', revision: held.revision, merged: held.revision !== known.revision, document: held.document };
     if (baseRevision > held.revision) return { outcome: 'ahead', revision: held.revision };
-    const since = await store.editsAfter(id, baseRevision);
     const mine = touches(edit.changes, held.document);
-    const keys = since.flatMap(({ changes }) => clash(mine, touches(changes, held.document)));
+    const keys = baseRevision === held.revision ? [] : await clashesAfter(store, { id, baseRevision, mine, document: held.document });
     if (keys.length > 0) return { outcome: 'clash', revision: held.revision, theirs: held.document, keys };
     const applied = applyChanges(held.document, edit.changes);
     if (!applied.ok) return { outcome: 'refused', problems: applied.problems };
@@ -54,8 +63,18 @@ export const takeEdit = (pool: Pool, { id, baseRevision, edit, author }: Sent): 
       words: spellChanges(held.document, edit.changes),
       author,
       document: applied.value.circuit,
+      touches: mine,
     });
     if (revision % SNAPSHOT_EVERY === 0) await store.snapshot(id, revision, applied.value.circuit);
     await store.notify(id, revision);
-    return { outcome: 'saved', revision, merged: since.length > 0, document: applied.value.circuit };
+    return { outcome: 'saved', revision, merged: baseRevision < held.revision, document: applied.value.circuit };
   });
+
+/** What an edit on an older base and those since then both touch. */
+async function clashesAfter(
+  store: ReturnType<typeof circuitStore>,
+  { id, baseRevision, mine, document }: { id: string; baseRevision: number; mine: readonly Touch[]; document: Circuit },
+): Promise<string[]> {
+  const { touched, changes } = await store.touchedAfter(id, baseRevision);
+  return [...new Set([...clash(mine, touched), ...changes.flatMap((one) => clash(mine, touches(one, document)))])];
+}

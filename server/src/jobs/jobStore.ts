@@ -12,9 +12,9 @@ export const jobStore = (db: Queryable) => ({
       `with place as (select id, row_number() over (order by demo desc, created_at, id) as at from job)
        select j.id, j.title, j.demo,
               coalesce(json_agg(json_build_object(
-                'id', c.id, 'number', c.document->>'number', 'title', c.document->>'title', 'site', c.document->>'site',
-                'practice', c.document->>'practice', 'revision', c.revision, 'changedAt', c.changed_at, 'demo', c.demo)
-                order by c.document->>'site' desc, c.document->>'number', c.created_at) filter (where c.id is not null), '[]') as circuits
+                'id', c.id, 'number', c.number, 'title', c.title, 'site', c.site,
+                'practice', c.practice, 'revision', c.revision, 'changedAt', c.changed_at, 'demo', c.demo)
+                order by c.site desc, c.number, c.created_at) filter (where c.id is not null), '[]') as circuits
          from job j join place p on p.id = j.id left join circuit c on c.job_id = j.id
         where p.at > coalesce((select at from place where id::text = $1), 0)
         group by j.id, p.at order by p.at limit $2`,

@@ -94,6 +94,22 @@ export class NotUnderstood extends Error {
   }
 }
 
+/** What divides, and what no circuit has none of. */
+const NEVER_NOTHING: readonly string[] = [
+  'volts',
+  'rated',
+  'hz',
+  'primary',
+  'secondary',
+  'line',
+  'tap',
+  'va',
+  'watts',
+  'ohms',
+  'microfarads',
+  'pf',
+];
+
 /** A number, or undefined where it was not given. */
 export function numberOf(facts: Facts, name: NumberName | 'held'): number | undefined {
   const given = facts[name];
@@ -101,6 +117,8 @@ export function numberOf(facts: Facts, name: NumberName | 'held'): number | unde
   const read = typeof given === 'number' ? { is: 'number' as const, value: given } : readTyped(given);
   if (read.is !== 'number' || read.value < 0)
     throw new NotUnderstood(name, `--${name} ${given}: write a number of 0 or more without its unit, such as 24, 7.5 or 1/3.`);
+  if (read.value === 0 && NEVER_NOTHING.includes(name))
+    throw new NotUnderstood(name, `--${name} ${given}: it is never 0. Leave it out where it is not known.`);
   return read.value;
 }
 
@@ -175,7 +193,11 @@ export function layingOf(facts: Facts): Laying {
 }
 
 /** One phase unless three are said. */
-export const phasesOf = (facts: Facts): 1 | 3 => (numberOf(facts, 'phases') === 3 ? 3 : 1);
+export function phasesOf(facts: Facts): 1 | 3 {
+  const phases = numberOf(facts, 'phases') ?? 1;
+  if (phases !== 1 && phases !== 3) throw new NotUnderstood('phases', `--phases ${phases}: it is 1 or 3.`);
+  return phases;
+}
 
 /** The coil: its print, and what is typed beside it. */
 export function coilFactsOf(facts: Facts): CoilFacts {

@@ -5,6 +5,8 @@ import { collectionCommands } from './collections';
 import { type Command, type Touch, tagOf } from './command';
 import { singleCommands } from './single';
 
+export type { Touch } from './command';
+
 /** Every command on the document, one row each. A field of the document that no row changes cannot be changed. */
 const COMMANDS = { ...singleCommands, ...collectionCommands };
 
