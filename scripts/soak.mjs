@@ -192,8 +192,20 @@ void watch();
 await Promise.all([kills(), ...Array.from({ length: Number(values.editors) }, edits)]);
 await up();
 let [lost, doubled] = [0, 0];
-const client = new pg.Client({ connectionString: postgres.url });
-await client.connect();
+// the last kill may still be recovered from
+let client;
+for (;;) {
+  client = new pg.Client({ connectionString: postgres.url });
+  client.on('error', () => undefined);
+  try {
+    await client.connect();
+    await client.query('select 1');
+    break;
+  } catch {
+    await client.end().catch(() => undefined);
+    await pause(200);
+  }
+}
 for (const [circuit, ids] of saved) {
   const { rows } = await client.query('select edit_id from circuit_edit where circuit_id = $1', [circuit]);
   const kept = rows.map(({ edit_id: id }) => id);

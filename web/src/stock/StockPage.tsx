@@ -11,6 +11,14 @@ import { Button, Field, Heading, Note } from '../ui/parts';
 import { saveAs } from '../ui/saveAs';
 import { PartEditor } from './PartEditor';
 
+const bytesOf = (file: File): Promise<Uint8Array> =>
+  new Promise((done, fail) => {
+    const reader = new FileReader();
+    reader.onload = () => done(new Uint8Array(reader.result as ArrayBuffer));
+    reader.onerror = () => fail(reader.error ?? new Error(`${file.name} cannot be read.`));
+    reader.readAsArrayBuffer(file);
+  });
+
 interface Preview {
   readonly file: string;
   readonly good: readonly StockPart[];
@@ -46,7 +54,7 @@ export default function StockPage() {
   };
   const take = async (file: File) => {
     const [{ default: Papa }, { sheetText, stockFromTable }] = await Promise.all([import('papaparse'), import('#core/formats')]);
-    const { text, note } = sheetText(new Uint8Array(await file.arrayBuffer()));
+    const { text, note } = sheetText(await bytesOf(file));
     const { good, bad } = stockFromTable(
       Papa.parse<string[]>(text),
       newPartId,
