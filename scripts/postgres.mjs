@@ -135,7 +135,8 @@ const pause = (ms) => new Promise((done) => setTimeout(done, ms));
 /** Whether a server on a port takes queries: not while it starts, recovers or shuts down. */
 const isReady = (bin, port) => spawnSync(join(bin, 'pg_isready'), ['-q', '-h', '127.0.0.1', '-p', String(port)]).status === 0;
 
-const isAlive = (pid) => {
+/** Whether a process is there, whoever's it is. */
+export const isAlive = (pid) => {
   try {
     process.kill(pid, 0);
     return true;

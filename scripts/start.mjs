@@ -4,7 +4,7 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, wri
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { ensurePackages } from './install.mjs';
-import { beginPostgresInstall, startPostgres } from './postgres.mjs';
+import { beginPostgresInstall, isAlive, startPostgres } from './postgres.mjs';
 
 const root = dirname(dirname(fileURLToPath(import.meta.url)));
 const say = (words) => console.log(`mando: ${words}`);
@@ -45,15 +45,6 @@ const answersAt = (url) =>
     (reply) => reply.ok,
     () => false,
   );
-
-const isAlive = (pid) => {
-  try {
-    process.kill(pid, 0);
-    return true;
-  } catch (error) {
-    return error.code === 'EPERM';
-  }
-};
 
 const pause = (ms) => new Promise((done) => setTimeout(done, ms));
 

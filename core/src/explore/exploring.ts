@@ -38,7 +38,7 @@ export interface Exploration extends PointExposure, CurrentExposure, Walked {
   /** the most volts between the points of a terminal strip, and to earth */
   readonly joints: ReadonlyMap<DeviceId, JointExposure>;
   readonly motors: MotorExposure;
-  /** contacts that carry at the potential of earth in some state */
+  /** contacts that carry at the potential of earth, and never at another */
   readonly earthSides: ReadonlySet<number>;
   /** what is seen on once all has come to rest, by the key of its calls */
   readonly endings: ReadonlyMap<string, Ending>;
