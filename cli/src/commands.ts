@@ -181,8 +181,8 @@ const convert: Command = (words) => {
     hz: { type: 'string' },
     out: { type: 'string' },
   });
-  const to = (['json', 'spice', 'schema'] as const).find((one) => one === values.to);
-  if (!to) throw new CliError('--to is json, spice or schema.');
+  const to = (['json', 'spice', 'schema', 'svg'] as const).find((one) => one === values.to);
+  if (!to) throw new CliError('--to is json, spice, svg or schema.');
   const { text } = ask('convert', {
     to,
     ...(to === 'schema' ? {} : { circuit: circuitWord(positionals) }),

@@ -8,8 +8,9 @@ import { server } from '../store/server';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
 import { CIRCUIT_KEYS, type CircuitAct } from '../ui/keys';
 import { Button } from '../ui/parts';
-import { saveAs, sheetPicture } from '../ui/saveAs';
+import { saveAs } from '../ui/saveAs';
 import { History } from './History';
+import { useSheetPicture } from './useSheetPicture';
 
 interface Item {
   readonly value: string;
@@ -26,6 +27,7 @@ const withKey = (words: string, act: CircuitAct): string => {
 export function CircuitMenu() {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
+  const picture = useSheetPicture();
   const [isHistory, setHistory] = useState(false);
   const { id, job, now } = useAppSelector((state) => state.document);
   const { done, undone } = useAppSelector((state) => state.undo);
@@ -53,7 +55,11 @@ export function CircuitMenu() {
       words: 'Export the circuit (JSON)',
       does: () => saveAs(`${now.number}.json`, `${JSON.stringify(store.getState().document.now, null, 1)}\n`, 'application/json'),
     },
-    { value: 'picture', words: 'Save the sheet as a picture (SVG)', does: () => sheetPicture(`${now.number}.svg`) },
+    {
+      value: 'picture',
+      words: 'Save the sheet as a picture (SVG)',
+      does: () => saveAs(`${now.number}.svg`, picture(), 'image/svg+xml'),
+    },
   ];
   return (
     <>

@@ -1,13 +1,12 @@
 import { memo, useMemo } from 'react';
 import type { BandView } from '#core/bench';
 import type { Point } from '#core/circuit';
-import type { Marker } from '#core/draw';
+import { edgeCaptions, flagCaption, linkedOf, type Marker, markerCaption } from '#core/draw';
 import { CLASS_TOKENS, colour } from '../ui/theme';
+import { CaptionView } from './CaptionView';
 import { deviceAt, type Place } from './places';
 import { SheetSymbol } from './SheetSymbol';
 import { Wire } from './Wire';
-
-const FACE = { fontFamily: 'Barlow Semi Condensed' } as const;
 
 /** What a band asks of the sheet that it is on. */
 export interface Nets {
@@ -29,10 +28,7 @@ const NO_WIRES: readonly string[] = [];
 export const Band = memo(function Band({ band, width, nets, spelled, onTouch }: Props) {
   const tokens = CLASS_TOKENS[band.tint];
   const [line, tint] = [colour(tokens.line), colour(tokens.tint)];
-  const linked = useMemo(
-    () => new Set(band.symbols.filter(({ x, y }) => band.links.some((one) => one.x === x && y > one.y1)).map(({ id }) => id)),
-    [band],
-  );
+  const linked = useMemo(() => linkedOf(band), [band]);
   return (
     <g data-band={band.title}>
       <rect x={0} y={band.y} width={width} height={band.height} fill={tint} />
@@ -41,26 +37,8 @@ export const Band = memo(function Band({ band, width, nets, spelled, onTouch }: 
         Array.from({ length: Math.floor(band.height / 16) }, (_, index) => (
           <path key={index} d={`M0 ${band.y + index * 16 + 14} L8 ${band.y + index * 16 + 4}`} stroke={tint} strokeWidth={2.5} />
         ))}
-      <text
-        x={Math.max(64, ...band.rails.map(({ x }) => (x < width / 2 ? x : 0))) + 24}
-        y={band.y + 22}
-        {...FACE}
-        fontWeight={700}
-        fontSize={14}
-        fill={line}
-      >
-        {band.title}
-        {band.form === 'list' ? ' · as a list' : ''}
-      </text>
-      {band.lines.map(({ number, y }) => (
-        <text key={number} x={26} y={y + 4} textAnchor="middle" {...FACE} fontSize={12} fill={colour('muted')}>
-          {number}
-        </text>
-      ))}
-      {band.rails.map(({ x, y1, name, net }) => (
-        <text key={net} x={x} y={y1 - 6} textAnchor="middle" {...FACE} fontWeight={700} fontSize={13} fill={colour('ink')}>
-          {name}
-        </text>
+      {edgeCaptions(band, band.title, width).map((caption) => (
+        <CaptionView key={`${caption.x} ${caption.y} ${caption.text}`} caption={caption} band={line} />
       ))}
       {band.segments.map((segment) => (
         <Wire
@@ -90,19 +68,8 @@ export const Band = memo(function Band({ band, width, nets, spelled, onTouch }: 
           fill="none"
         />
       ))}
-      {band.flags.map(({ x, y, name, side }) => (
-        <text
-          key={`${x} ${y} ${side}`}
-          x={side === 'on' ? x : side === 'left' ? x - 8 : x + 8}
-          y={side === 'on' ? y - 6 : y + 4}
-          textAnchor={side === 'on' ? 'middle' : side === 'left' ? 'end' : 'start'}
-          {...FACE}
-          fontWeight={600}
-          fontSize={12}
-          fill={colour('ink')}
-        >
-          {side === 'on' ? name : side === 'left' ? `${name} ▸` : `▸ ${name}`}
-        </text>
+      {band.flags.map((flag) => (
+        <CaptionView key={`${flag.x} ${flag.y} ${flag.side}`} caption={flagCaption(flag)} />
       ))}
       {band.symbols.map((symbol) => (
         <SheetSymbol key={symbol.id} symbol={symbol} showsTag={!linked.has(symbol.id)} spelled={spelled} onTouch={onTouch} />
@@ -112,13 +79,8 @@ export const Band = memo(function Band({ band, width, nets, spelled, onTouch }: 
 });
 
 /** A way of a terminal strip, or a loose end, on the lead where it lies. */
-const MarkerView = memo(function MarkerView({
-  marker: { point, kind, x, y, label },
-  onTouch,
-}: {
-  marker: Marker;
-  onTouch: (place: Place) => void;
-}) {
+const MarkerView = memo(function MarkerView({ marker, onTouch }: { marker: Marker; onTouch: (place: Place) => void }) {
+  const { point, kind, x, y, label } = marker;
   return (
     <g data-point={point} onClick={() => onTouch({ point, x, y, device: deviceAt(point) })} style={{ cursor: 'pointer' }}>
       <title>{label}</title>
@@ -128,17 +90,7 @@ const MarkerView = memo(function MarkerView({
       ) : (
         <circle cx={x} cy={y} r={5} fill={colour('sheet')} stroke={colour('danger')} strokeWidth={2} />
       )}
-      <text
-        x={x}
-        y={y - 9}
-        textAnchor="middle"
-        {...FACE}
-        fontWeight={600}
-        fontSize={10.5}
-        fill={kind === 'way' ? colour('ink') : colour('danger')}
-      >
-        {label}
-      </text>
+      <CaptionView caption={markerCaption(marker)} />
     </g>
   );
 });

@@ -1,12 +1,13 @@
 import { memo, useSyncExternalStore } from 'react';
 import type { Point } from '#core/circuit';
-import type { Pin, PlacedSymbol } from '#core/draw';
+import { type Pin, type PlacedSymbol, pinCaption } from '#core/draw';
 import { reading as spell } from '#core/units';
 import { useBench, usePartView, usePointView } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
 import { usePractice } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { colour } from '../ui/theme';
+import { CaptionView } from './CaptionView';
 import { InputButton, inputAt } from './InputButton';
 import { deviceAt, type Place } from './places';
 import { SymbolView } from './SymbolView';
@@ -52,7 +53,7 @@ export const SheetSymbol = memo(function SheetSymbol({ symbol, showsTag, spelled
 });
 
 const PinView = memo(function PinView({ pin, spelled, onTouch }: { pin: Pin; spelled: string; onTouch: (place: Place) => void }) {
-  const { point, x, y, side, mark } = pin;
+  const { point, x, y } = pin;
   const view = usePointView(point);
   const stands = !view ? '' : view.is === 'floating' ? ', floats' : `, ${spell(view.volts)} V to earth`;
   return (
@@ -60,17 +61,7 @@ const PinView = memo(function PinView({ pin, spelled, onTouch }: { pin: Pin; spe
       <title>{`${spelled}${stands}`}</title>
       <circle cx={x} cy={y} r={14} fill="transparent" stroke="none" />
       <circle cx={x} cy={y} r={3.8} fill={colour('sheet')} stroke={colour('ink')} strokeWidth={1.5} />
-      <text
-        x={side === 'left' ? x - 6 : x + 6}
-        y={y - 8}
-        textAnchor={side === 'left' ? 'end' : 'start'}
-        fontFamily="Barlow Semi Condensed"
-        fontWeight={600}
-        fontSize={10.5}
-        fill={colour('ink')}
-      >
-        {mark}
-      </text>
+      <CaptionView caption={pinCaption(pin)} />
     </g>
   );
 });

@@ -1,7 +1,8 @@
 import { memo } from 'react';
-import { type PlacedSymbol, type Stroke, type SymbolFamily, strokesOf } from '#core/draw';
+import { isBlock, type PlacedSymbol, refCaptions, type Stroke, type SymbolFamily, strokesOf, tagCaptions, underCaption } from '#core/draw';
 import type { Phase } from '#core/kinds';
 import { colour } from '../ui/theme';
+import { CaptionView } from './CaptionView';
 
 const INK = colour('ink');
 const SHEET = colour('sheet');
@@ -88,14 +89,14 @@ export const SymbolView = memo(function SymbolView({
   description,
   onSelect,
 }: Props) {
-  const { kind, form, x, y, tag, text, width, height, refs } = symbol;
-  const strokes = strokesOf(kind, form, family, tag, text, { width, height });
-  const top = height / 2 > 20 ? -height / 2 - 8 : family === 'iec' && ['thermostat', 'pressure', 'overload'].includes(kind) ? -25 : -22;
-  const isBlock = kind === 'motor-block' || kind === 'heater-block' || kind === 'source-block';
+  const { kind, form, x, y, tag, text, width, height } = symbol;
+  const strokes = strokesOf(kind, form, family, tag, text, symbol);
+  const isTall = isBlock(symbol);
+  const captions = showsTag ? [...tagCaptions(symbol, family), underCaption(symbol, description), ...refCaptions(symbol)] : [];
   return (
     <g transform={`translate(${x} ${y})`} onClick={onSelect} style={{ cursor: 'pointer' }} data-symbol={symbol.id}>
       <title>{`${tag} ${symbol.description}`}</title>
-      <rect x={-28} y={isBlock ? -height / 2 : -20} width={56} height={isBlock ? height : 40} fill="transparent" />
+      <rect x={-28} y={isTall ? -height / 2 : -20} width={56} height={isTall ? height : 40} fill="transparent" />
       {isSelected && (
         <rect
           x={-width / 2 - 5}
@@ -111,35 +112,11 @@ export const SymbolView = memo(function SymbolView({
       {strokes.map((stroke, index) => (
         <StrokeView key={index} stroke={stroke} phase={phase} isClosed={isClosed} />
       ))}
-      {showsTag && (
-        <text y={top} textAnchor="middle" fontFamily="Barlow Semi Condensed" fontWeight={700} fontSize={13} fill={INK}>
-          {tag}
-        </text>
-      )}
-      {kind === 'contact' && showsTag && refs.length > 0 && (
-        <text x={15} y={top} fontFamily="Barlow Semi Condensed" fontWeight={600} fontSize={10.5} fill={colour('muted')} textAnchor="start">
-          {refs[0]}
-        </text>
-      )}
-      <text
-        y={isBlock ? height / 2 + 14 : 31}
-        textAnchor="middle"
-        fontFamily="Barlow Semi Condensed"
-        fontWeight={600}
-        fontSize={11}
-        fill={colour('muted')}
-      >
-        {showsTag ? description : ''}
-      </text>
-      {kind === 'coil' && refs.length > 0 && (
-        <text y={43} textAnchor="middle" fontFamily="Barlow Semi Condensed" fontWeight={600} fontSize={10.5} fill={colour('muted')}>
-          {refs.map((ref, index) => (
-            <tspan key={ref} dx={index ? 5 : 0} textDecoration={ref < 0 ? 'overline' : undefined}>
-              {Math.abs(ref)}
-            </tspan>
-          ))}
-        </text>
-      )}
+      <g transform={`translate(${-x} ${-y})`}>
+        {captions.map((caption) => (
+          <CaptionView key={`${caption.x} ${caption.y}`} caption={caption} />
+        ))}
+      </g>
     </g>
   );
 });

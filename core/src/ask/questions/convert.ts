@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { sheetPicture } from '#core/bench';
 import { fine, wrong } from '#core/circuit';
 import { circuitJsonSchema, withAnalysis, writeCircuit, writeSpice } from '#core/formats';
 import { lineKind } from '../line';
@@ -9,7 +10,7 @@ export const convert = lineKind({
   facts: z.strictObject({
     ...standingFacts,
     circuit: standingFacts.circuit.optional(),
-    to: z.enum(['json', 'spice', 'schema']),
+    to: z.enum(['json', 'spice', 'schema', 'svg']),
     hz: z.number().nonnegative().optional(),
   }),
   answer({ circuit: named, ...facts }, desk) {
@@ -18,6 +19,7 @@ export const convert = lineKind({
     const opened = desk.open({ ...facts, circuit: named });
     if (!opened.ok) return opened;
     const { circuit } = opened.value;
+    if (facts.to === 'svg') return fine({ text: sheetPicture(circuit) });
     if (facts.to === 'json') return fine({ text: writeCircuit(circuit) });
     const stand = standAt(opened.value, { ...facts, circuit: named });
     if (!stand.ok) return stand;

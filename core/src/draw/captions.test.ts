@@ -1,0 +1,42 @@
+import { describe, expect, it } from 'vitest';
+import { planCircuit } from '#core/graph';
+import { DEMO, demo } from '../testing/demo';
+import { boxOf, type Caption } from './captions';
+import { captionsOf, layoutPaths } from './index';
+import { cutTo, widthOf } from './widths';
+
+/** Pairs of words that print on one another by more than a hair. */
+function overlaps(captions: readonly Caption[]): string[] {
+  const boxes = captions.map(boxOf);
+  const hair = 1;
+  return boxes.flatMap((a, i) =>
+    boxes
+      .slice(i + 1)
+      .flatMap((b, j) =>
+        a.left < b.right - hair && b.left < a.right - hair && a.top < b.bottom - hair && b.top < a.bottom - hair
+          ? [`${captions[i]?.text} on ${captions[i + 1 + j]?.text}`]
+          : [],
+      ),
+  );
+}
+
+describe('words on the sheet', () => {
+  it.each(DEMO)('of %s never print on one another, in either school', (name) => {
+    const sheet = layoutPaths(planCircuit(demo(name)));
+    for (const family of ['na', 'iec'] as const)
+      for (const band of sheet.bands) expect(overlaps(captionsOf(band, '240 V 60 Hz from MAINS', family, sheet.width))).toEqual([]);
+  });
+  it('tells words that stand on others', () => {
+    const one: Caption = { text: 'K1', x: 0, y: 0, size: 13, weight: 700, anchor: 'middle', ink: 'ink' };
+    expect(overlaps([one, { ...one, text: 'K2', x: 6 }])).toEqual(['K1 on K2']);
+    expect(overlaps([one, { ...one, text: 'K2', x: 40 }])).toEqual([]);
+  });
+  it('measures and cuts', () => {
+    expect(widthOf('', 11)).toBe(0);
+    expect(widthOf('M', 10)).toBeGreaterThan(widthOf('i', 10));
+    expect(cutTo('stop', 11, 98)).toBe('stop');
+    const cut = cutTo('a word that goes on and on for far too long', 11, 98);
+    expect(cut.endsWith('…')).toBe(true);
+    expect(widthOf(cut, 11)).toBeLessThanOrEqual(98);
+  });
+});
