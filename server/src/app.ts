@@ -20,8 +20,10 @@ import { guardOrigin } from './guard';
 import { jobRoutes } from './jobs/routes';
 import { describeApi } from './openapi';
 import { practiceRoutes } from './practice/routes';
-import { MOST_TOLD, sendProblem } from './problems';
+import { sendProblem } from './problems';
 import { stockRoutes } from './stock/routes';
+import { createWork, Overworked } from './work/pool';
+import { shapeWords } from './work/reading';
 
 export interface AppOptions {
   readonly databaseUrl: string;
@@ -49,12 +51,17 @@ export async function buildApp({ databaseUrl, hosts = [], log }: AppOptions): Pr
     frameworkErrors: (error, _request, reply) =>
       sendProblem(reply as FastifyReply, 'bad-request', `The address cannot be read: ${error.message}.`),
   });
-  readBodies(app);
+  const work = createWork();
+  readBodies(app, work);
   const pool = createPool(databaseUrl);
+  // however many changes wait for connections, what only reads has some of its own
+  const reads = createPool(databaseUrl, 3);
   const followers = createFollowers(databaseUrl);
   app.addHook('onClose', async () => {
     await followers.close();
+    await work.close();
     await pool.end();
+    await reads.end();
   });
   const build = buildOf();
   app.addHook('onRequest', async (request, reply) => void reply.header('x-request-id', request.id).header(BUILD_HEADER, build));
@@ -62,18 +69,21 @@ export async function buildApp({ databaseUrl, hosts = [], log }: AppOptions): Pr
   app.setErrorHandler((error: FastifyError & { code?: string }, request, reply) => {
     if (hasZodFastifySchemaValidationErrors(error)) {
       if (error.validationContext === 'params') return sendProblem(reply, 'not-found', `There is nothing at ${request.url}.`);
-      const words = error.validation.slice(0, MOST_TOLD).map(({ instancePath, keyword, message, params }) => {
-        const issue = { ...params, code: keyword, message, path: [] } as unknown as Parameters<typeof issueWords>[0];
-        return `${instancePath.slice(1).replaceAll('/', '.') || 'The request'} ${issueWords(issue)}.`;
-      });
-      const more = error.validation.length - words.length;
-      return sendProblem(reply, 'bad-request', `${words.join(' ')}${more > 0 ? ` And ${more} more.` : ''}`);
+      const issues = error.validation.map(({ instancePath, keyword, message, params }) => ({
+        at: instancePath.slice(1).replaceAll('/', '.'),
+        words: issueWords({ ...params, code: keyword, message, path: [] } as unknown as Parameters<typeof issueWords>[0]),
+      }));
+      return sendProblem(reply, 'bad-request', shapeWords(issues));
     }
     if (error.code === 'FST_ERR_CTP_BODY_TOO_LARGE')
       return sendProblem(reply, 'too-large', `A request has at most ${MOST_CHARACTERS} bytes.`);
     if (error.statusCode !== undefined && error.statusCode < 500) return sendProblem(reply, 'bad-request', error.message);
-    if (error instanceof TooBusy)
-      return sendProblem(reply, 'busy', 'Too many changes of this circuit wait. Nothing of this one was saved; send it again.');
+    if (error instanceof TooBusy || error instanceof Overworked)
+      return sendProblem(
+        reply,
+        'busy',
+        'Too much of this kind waits already. Nothing of this request was saved; send it again in a while.',
+      );
     if (error.code === '53100')
       return sendProblem(
         reply,
@@ -117,7 +127,7 @@ export async function buildApp({ databaseUrl, hosts = [], log }: AppOptions): Pr
   answering(app, 'health', async () => ({ status: 'up' }));
   answering(app, 'ready', async ({ reply }) => {
     try {
-      await pool.query('select 1');
+      await reads.query('select 1');
       return { status: 'ready' };
     } catch {
       return sendProblem(
@@ -127,10 +137,10 @@ export async function buildApp({ databaseUrl, hosts = [], log }: AppOptions): Pr
       );
     }
   });
-  jobRoutes(app, pool);
-  stockRoutes(app, pool);
-  practiceRoutes(app, pool);
-  circuitRoutes(app, pool, followers);
+  jobRoutes(app, { pool, reads });
+  stockRoutes(app, { pool, reads });
+  practiceRoutes(app, { pool, reads });
+  circuitRoutes(app, { pool, reads, followers, work });
   if (existsSync(WEB_FOLDER)) {
     await app.register(fastifyStatic, {
       root: WEB_FOLDER,

@@ -1,16 +1,10 @@
 import swagger from '@fastify/swagger';
 import type { FastifyInstance } from 'fastify';
-import {
-  createJsonSchemaTransform,
-  createJsonSchemaTransformObject,
-  serializerCompiler,
-  validatorCompiler,
-} from 'fastify-type-provider-zod';
+import { createJsonSchemaTransform, createJsonSchemaTransformObject, serializerCompiler } from 'fastify-type-provider-zod';
 import { NAMED_SHAPES } from '#core/api';
 
 /** Reads and writes by the Zod schemas of each route, and describes them at /api/openapi.json. */
 export async function describeApi(app: FastifyInstance): Promise<void> {
-  app.setValidatorCompiler(validatorCompiler);
   app.setSerializerCompiler(serializerCompiler);
   await app.register(swagger, {
     openapi: {

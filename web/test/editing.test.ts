@@ -18,7 +18,7 @@ const withVa = (circuit: Circuit, value: number): Circuit => ({
 
 function opened() {
   const store = createStore();
-  store.dispatch(open({ id: 'x', job: 'j', demo: null, revision: 3, document: Q1 }, [], 1));
+  store.dispatch(open({ id: 'x', job: 'j', demo: null, standing: 'open' as const, revision: 3, document: Q1 }, [], 1));
   return {
     store,
     does: (...thunks: Thunk[]) => {
@@ -63,7 +63,13 @@ describe('the circuit being edited', () => {
   });
   it('edits left from last time are laid on top when it is opened, and can be undone', () => {
     const store = createStore();
-    store.dispatch(open({ id: 'x', job: 'j', demo: null, revision: 3, document: Q1 }, [{ id: 'eleft-over', changes: [setVa(60)] }], 1));
+    store.dispatch(
+      open(
+        { id: 'x', job: 'j', demo: null, standing: 'open' as const, revision: 3, document: Q1 },
+        [{ id: 'eleft-over', changes: [setVa(60)] }],
+        1,
+      ),
+    );
     expect(store.getState().sync).toMatchObject({ unsent: [{ id: 'eleft-over' }], saving: 'saving', savedAt: undefined });
     store.dispatch(undo());
     expect(store.getState().document.now).toEqual(Q1);
@@ -71,7 +77,13 @@ describe('the circuit being edited', () => {
   it('one left from last time that fits no more is left out and told', () => {
     const store = createStore();
     const gone: EditChange = { type: 'renameDevice', device: deviceIdSchema.parse('dGone'), to: 'K9' };
-    store.dispatch(open({ id: 'x', job: 'j', demo: null, revision: 3, document: Q1 }, [{ id: 'eleft-over', changes: [gone] }], 1));
+    store.dispatch(
+      open(
+        { id: 'x', job: 'j', demo: null, standing: 'open' as const, revision: 3, document: Q1 },
+        [{ id: 'eleft-over', changes: [gone] }],
+        1,
+      ),
+    );
     expect([store.getState().document.now, store.getState().sync.unsent]).toEqual([Q1, []]);
     expect(store.getState().document.message).toContain('does not fit any more');
   });

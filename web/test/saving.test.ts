@@ -28,7 +28,14 @@ function world(document = Q1, revision = 3) {
   let tell: (news: News | undefined) => void = () => undefined;
   let stopped = 0;
   const now: { circuit: CircuitReply } = {
-    circuit: { id: '00000000-0000-4000-8000-000000000001', job: '00000000-0000-4000-8000-000000000002', demo: null, revision, document },
+    circuit: {
+      id: '00000000-0000-4000-8000-000000000001',
+      job: '00000000-0000-4000-8000-000000000002',
+      demo: null,
+      standing: 'open' as const,
+      revision,
+      document,
+    },
   };
   const ask = async (name: string, asked: { body?: { baseRevision: number; edit: { id: string } } } = {}) => {
     if (name === 'circuit') return now.circuit;

@@ -4,12 +4,18 @@ import { stockPartSchema } from '#core/devices';
 import { practiceSchema } from '#core/size';
 import {
   circuitReplySchema,
+  circuitSummarySchema,
+  circuitsQuerySchema,
+  circuitsSchema,
   createdSchema,
   eventsSchema,
   inCircuitSchema,
   inJobSchema,
+  jobSaveSchema,
+  jobsQuerySchema,
   jobsSchema,
   newCircuitSchema,
+  newJobSchema,
   pageQuerySchema,
   practiceReplySchema,
   practiceSaveSchema,
@@ -18,6 +24,7 @@ import {
   savedPartsSchema,
   saveReplySchema,
   saveRequestSchema,
+  standingSaveSchema,
   statusSchema,
   stockReplySchema,
   stockSaveSchema,
@@ -50,8 +57,16 @@ const endpoint = <P extends z.ZodType, Q extends z.ZodType, B extends z.ZodType,
 const asked = <P extends z.ZodType, R extends z.ZodType>(path: `/api/${string}`, summary: string, params: P, reply: R) =>
   endpoint({ method: 'GET', path, summary, params, query: noParams, body: nothing, reply });
 
+const found = <P extends z.ZodType, Q extends z.ZodType, R extends z.ZodType>(
+  path: `/api/${string}`,
+  summary: string,
+  params: P,
+  query: Q,
+  reply: R,
+) => endpoint({ method: 'GET', path, summary, params, query, body: nothing, reply });
+
 const paged = <P extends z.ZodType, R extends z.ZodType>(path: `/api/${string}`, summary: string, params: P, reply: R) =>
-  endpoint({ method: 'GET', path, summary, params, query: pageQuerySchema, body: nothing, reply });
+  found(path, summary, params, pageQuerySchema, reply);
 
 const sent = <P extends z.ZodType, B extends z.ZodType, R extends z.ZodType>(
   path: `/api/${string}`,
@@ -65,7 +80,17 @@ const sent = <P extends z.ZodType, B extends z.ZodType, R extends z.ZodType>(
 export const ENDPOINTS = {
   health: asked('/api/health', 'Whether the server runs', noParams, statusSchema),
   ready: asked('/api/ready', 'Whether the database answers', noParams, statusSchema),
-  jobs: paged('/api/jobs', 'Jobs with a line for each circuit, the demo first', noParams, jobsSchema),
+  jobs: found('/api/jobs', 'Jobs, the demo first, each with the circuits that were worked on last', noParams, jobsQuerySchema, jobsSchema),
+  createJob: sent(
+    '/api/jobs',
+    'Adds a job under an id made by the client; sent again it is taken once',
+    noParams,
+    newJobSchema,
+    z.object({ id: z.string() }),
+    201,
+  ),
+  saveJob: sent('/api/jobs/:job', 'Renames a job, puts it away, throws it away or puts it back', inJobSchema, jobSaveSchema, statusSchema),
+  circuits: found('/api/circuits', 'Circuits by search, job and standing, a line each', noParams, circuitsQuerySchema, circuitsSchema),
   createCircuit: sent(
     '/api/jobs/:job/circuits',
     'Adds a circuit under an id made by the client; sent again it is taken once',
@@ -83,6 +108,15 @@ export const ENDPOINTS = {
     practiceReplySchema,
   ),
   circuit: asked('/api/circuits/:id', 'The newest revision of a circuit', inCircuitSchema, circuitReplySchema),
+  summary: asked('/api/circuits/:id/summary', 'What the checks say of it, in short', inCircuitSchema, circuitSummarySchema),
+  picture: asked('/api/circuits/:id/picture.svg', 'Its paths as a small picture, image/svg+xml', inCircuitSchema, z.string()),
+  saveStanding: sent(
+    '/api/circuits/:id/standing',
+    'Puts a circuit away, throws it away or puts it back',
+    inCircuitSchema,
+    standingSaveSchema,
+    statusSchema,
+  ),
   firstDocument: asked(
     '/api/circuits/:id/first',
     'The circuit as it was when it was added',

@@ -3,10 +3,13 @@ export { ENDPOINTS, NAMED_SHAPES } from './endpoints';
 export type {
   CircuitLine,
   CircuitReply,
+  CircuitSummary,
   Job,
+  JobSave,
   PracticeReply,
   ProblemReply,
   SaveReply,
+  Standing,
   StockLine,
   StockSave,
 } from './shapes';
@@ -14,11 +17,14 @@ export {
   BUILD_HEADER,
   CLIENT_HEADER,
   circuitReplySchema,
+  circuitSummarySchema,
+  circuitsSchema,
   jobsSchema,
   LOCAL_AUTHOR,
   practiceReplySchema,
   problemReplySchema,
   revisionsSchema,
+  STANDINGS,
   saveReplySchema,
   stockReplySchema,
 } from './shapes';

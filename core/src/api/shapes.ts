@@ -32,6 +32,11 @@ export const statusSchema = z.object({ status: z.string() });
 /** A stream of text/event-stream, one line of data each: {"revision": 7, "epoch": "…"}; another epoch is a database put back from a backup. */
 export const eventsSchema = z.string();
 
+/** Where a job or a circuit stands: in use, put away, or thrown away; each can be put back. */
+export const STANDINGS = ['open', 'archived', 'deleted'] as const;
+const standingSchema = z.enum(STANDINGS);
+export type Standing = z.infer<typeof standingSchema>;
+
 const circuitLineSchema = z.object({
   id: CIRCUIT_ID,
   number: z.string(),
@@ -41,8 +46,52 @@ const circuitLineSchema = z.object({
   revision: z.number().int(),
   changedAt: z.string(),
   demo: z.string().nullable(),
+  standing: standingSchema,
 });
-const jobSchema = z.object({ id: JOB_ID, title: z.string(), demo: z.boolean(), circuits: z.array(circuitLineSchema) });
+const jobSchema = z.object({
+  id: JOB_ID,
+  title: z.string(),
+  demo: z.boolean(),
+  standing: standingSchema,
+  /** how many circuits stand as they were asked for */
+  count: z.number().int(),
+  /** the first of them; the rest come from the circuits of the job */
+  circuits: z.array(circuitLineSchema),
+});
+const titleSchema = z.string().trim().min(1).max(80);
+/** The id is made by whoever sends it, so that a request sent twice makes one job. */
+export const newJobSchema = z.object({ id: JOB_ID, title: titleSchema });
+export const jobSaveSchema = z.object({ title: titleSchema.optional(), standing: standingSchema.optional() });
+export const standingSaveSchema = z.object({ standing: standingSchema });
+export const jobsQuerySchema = pageQuerySchema.extend({ standing: standingSchema.default('open') });
+export const circuitsQuerySchema = pageQuerySchema.extend({
+  standing: standingSchema.default('open'),
+  job: JOB_ID.optional(),
+  /** found in number, title or site */
+  search: z.string().max(80).optional(),
+  order: z.enum(['newest', 'number', 'title', 'site']).default('newest'),
+});
+export const circuitsSchema = z.object({
+  circuits: z.array(circuitLineSchema.extend({ job: JOB_ID })),
+  count: z.number().int(),
+  next: cursorSchema,
+});
+
+/** What the checks say of a revision of a circuit, in short. */
+export const circuitSummarySchema = z.object({
+  revision: z.number().int(),
+  isSound: z.boolean(),
+  danger: z.number().int(),
+  /** what does not work, and what cannot be cleared */
+  bad: z.number().int(),
+  look: z.number().int(),
+  devices: z.number().int(),
+  statesSeen: z.number().int(),
+  worst: z.array(z.object({ verdict: z.string(), title: z.string() })),
+});
+export type CircuitSummary = z.infer<typeof circuitSummarySchema>;
+export type JobSave = z.infer<typeof jobSaveSchema>;
+
 export const jobsSchema = z.object({ jobs: z.array(jobSchema), next: cursorSchema });
 
 export const circuitReplySchema = z.object({
@@ -51,6 +100,7 @@ export const circuitReplySchema = z.object({
   revision: z.number().int(),
   document: circuitSchema,
   demo: z.string().nullable(),
+  standing: standingSchema,
 });
 
 export const saveRequestSchema = z.object({ baseRevision: z.number().int().nonnegative(), edit: editSchema });

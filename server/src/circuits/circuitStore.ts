@@ -1,4 +1,4 @@
-import type { CircuitReply } from '#core/api';
+import type { CircuitReply, Standing } from '#core/api';
 import { type Circuit, type Edit, type EditChange, SCHEMA_VERSION, type Touch, upgradeChanges, upgradeStored } from '#core/circuit';
 import { type Page, pageOf } from '../db/page';
 import type { Queryable } from '../db/pool';
@@ -34,7 +34,7 @@ const readTouch = (kept: string): Touch => {
   return { thing, side };
 };
 
-const COLUMNS = 'select id, job_id as job, revision, document, demo from circuit where id = $1';
+const COLUMNS = 'select id, job_id as job, revision, document, demo, standing from circuit where id = $1';
 const upgraded = (row: unknown): CircuitReply | undefined => {
   const stored = row as CircuitReply | undefined;
   return stored && { ...stored, document: upgradeStored(stored.document) };
@@ -60,6 +60,10 @@ export const circuitStore = (db: Queryable) => ({
     if (rowCount === 0) return false;
     await db.query('insert into circuit_snapshot (circuit_id, revision, document) values ($1, 0, $2)', [id, JSON.stringify(document)]);
     return true;
+  },
+  async stand(id: string, standing: Standing): Promise<boolean> {
+    const { rowCount } = await db.query('update circuit set standing = $2 where id = $1', [id, standing]);
+    return rowCount === 1;
   },
   /** The newest revision's number, where there is such a circuit. */
   async revision(id: string): Promise<{ revision: number } | undefined> {

@@ -1,32 +1,53 @@
 import { isDeepStrictEqual } from 'node:util';
 import type { FastifyInstance, FastifyReply } from 'fastify';
 import { LOCAL_AUTHOR } from '#core/api';
-import { readCircuitDocument } from '#core/circuit';
-import { catalogue } from '#core/devices';
 import { answering } from '../answering';
-import { inTransaction, type Pool } from '../db/pool';
+import { inTransaction, type Pools } from '../db/pool';
 import { createTurns } from '../db/turns';
 import { jobStore, noJob } from '../jobs/jobStore';
 import { sendProblem, wordsOf } from '../problems';
+import type { Work } from '../work/pool';
 import { circuitStore } from './circuitStore';
 import type { Followers } from './followers';
+import { createOverview } from './overview';
 import { takeEdit } from './takeEdit';
 
 const noCircuit = (reply: FastifyReply) => sendProblem(reply, 'not-found', 'There is no such circuit. Open the jobs page and pick one.');
 
-export function circuitRoutes(app: FastifyInstance, pool: Pool, followers: Followers): void {
-  const turns = createTurns();
-  answering(app, 'circuit', async ({ params, reply }) => (await circuitStore(pool).find(params.id)) ?? noCircuit(reply));
+/** What circuits are served with. */
+export interface CircuitServices extends Pools {
+  readonly followers: Followers;
+  readonly work: Work;
+}
 
-  answering(app, 'revisions', ({ params, query }) => circuitStore(pool).history(params.id, query));
+export function circuitRoutes(app: FastifyInstance, { pool, reads, followers, work }: CircuitServices): void {
+  const turns = createTurns();
+  const overview = createOverview({ pool, reads }, work);
+  answering(app, 'circuit', async ({ params, reply }) => (await circuitStore(reads).find(params.id)) ?? noCircuit(reply));
+
+  answering(app, 'revisions', ({ params, query }) => circuitStore(reads).history(params.id, query));
 
   answering(app, 'firstDocument', async ({ params, reply }) => {
-    const document = await circuitStore(pool).firstDocument(params.id);
+    const document = await circuitStore(reads).firstDocument(params.id);
     return document ? { document } : noCircuit(reply);
   });
 
+  answering(app, 'summary', async ({ params, reply }) => (await overview.summary(params.id)) ?? noCircuit(reply));
+
+  answering(app, 'picture', async ({ params, request, reply }) => {
+    const picture = await overview.picture(params.id);
+    if (!picture) return noCircuit(reply);
+    const tag = `"${picture.of}"`;
+    reply.header('etag', tag).header('cache-control', 'no-cache').type('image/svg+xml');
+    return request.headers['if-none-match'] === tag ? reply.code(304).send() : reply.send(picture.svg);
+  });
+
+  answering(app, 'saveStanding', async ({ params, body: { standing }, reply }) =>
+    (await circuitStore(pool).stand(params.id, standing)) ? { status: standing } : noCircuit(reply),
+  );
+
   answering(app, 'events', async ({ params, request, reply }) => {
-    if (!(await circuitStore(pool).revision(params.id))) return noCircuit(reply);
+    if (!(await circuitStore(reads).revision(params.id))) return noCircuit(reply);
     reply.hijack();
     reply.raw.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', connection: 'keep-alive' });
     reply.raw.write(': following\n\n');
@@ -63,8 +84,8 @@ export function circuitRoutes(app: FastifyInstance, pool: Pool, followers: Follo
     }
   });
 
-  answering(app, 'createCircuit', async ({ params: { job }, body, reply }) => {
-    const circuit = readCircuitDocument(body.document, catalogue);
+  answering(app, 'createCircuit', async ({ params: { job }, body, request, reply }) => {
+    const circuit = await work.document(body.document, Number(request.headers['content-length'] ?? 0));
     if (!circuit.ok) return sendProblem(reply, 'bad-circuit', wordsOf(circuit.problems), { problems: circuit.problems });
     if (!(await jobStore(pool).has(job))) return noJob(reply);
     const isNew = await inTransaction(pool, (client) => circuitStore(client).create(body.id, job, circuit.value, null));

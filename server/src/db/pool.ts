@@ -3,6 +3,12 @@ import pg from 'pg';
 export type Queryable = Pick<pg.Pool | pg.PoolClient, 'query'>;
 export type Pool = pg.Pool;
 
+/** Connections for changes, and some that nothing but reading takes. */
+export interface Pools {
+  readonly pool: Pool;
+  readonly reads: Pool;
+}
+
 /** Nothing that is asked of the database may hold a connection longer. */
 const MOST_MS = 15_000;
 /** A transaction that waits for another one so long gives up and is sent again by whoever asked. */

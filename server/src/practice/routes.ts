@@ -2,17 +2,17 @@ import { isDeepStrictEqual } from 'node:util';
 import type { FastifyInstance } from 'fastify';
 import { DEFAULT_PRACTICE } from '#core/schools';
 import { answering } from '../answering';
-import type { Pool } from '../db/pool';
+import type { Pools } from '../db/pool';
 import { jobStore, noJob } from '../jobs/jobStore';
 import { sendProblem } from '../problems';
 import { practiceStore } from './practiceStore';
 
-export function practiceRoutes(app: FastifyInstance, pool: Pool): void {
+export function practiceRoutes(app: FastifyInstance, { pool, reads }: Pools): void {
   const store = practiceStore(pool);
 
   answering(app, 'practice', async ({ params: { job }, reply }) => {
-    if (!(await jobStore(pool).has(job))) return noJob(reply);
-    return (await store.newest(job)) ?? { revision: 0, practice: DEFAULT_PRACTICE };
+    if (!(await jobStore(reads).has(job))) return noJob(reply);
+    return (await practiceStore(reads).newest(job)) ?? { revision: 0, practice: DEFAULT_PRACTICE };
   });
 
   answering(app, 'savePractice', async ({ params: { job }, body: { baseRevision, practice }, reply }) => {

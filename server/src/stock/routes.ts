@@ -3,12 +3,12 @@ import type { FastifyInstance } from 'fastify';
 import type { Problem } from '#core/circuit';
 import { stockProblems } from '#core/devices';
 import { answering } from '../answering';
-import { inTransaction, type Pool } from '../db/pool';
+import { inTransaction, type Pools } from '../db/pool';
 import { MOST_TOLD, sendProblem, wordsOf } from '../problems';
 import { stockStore } from './stockStore';
 
-export function stockRoutes(app: FastifyInstance, pool: Pool): void {
-  answering(app, 'stock', ({ query }) => stockStore(pool).list(query));
+export function stockRoutes(app: FastifyInstance, { pool, reads }: Pools): void {
+  answering(app, 'stock', ({ query }) => stockStore(reads).list(query));
 
   /** A part changed elsewhere meanwhile is a clash, told with what stands there. */
   answering(app, 'saveStock', async ({ body: { changes }, reply }) => {

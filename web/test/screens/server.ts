@@ -50,8 +50,9 @@ function jobs(): Job[] {
     title: document.title,
     site: document.site,
     practice: document.practice,
+    standing: 'open' as const,
   }));
-  return [{ id: JOB, title: 'Tern Hollow Nursery', demo: true, circuits }];
+  return [{ id: JOB, title: 'Tern Hollow Nursery', demo: true, standing: 'open', count: circuits.length, circuits }];
 }
 
 function saveEdit(id: string, { baseRevision, edit }: { baseRevision: number; edit: Edit }): Response {
@@ -105,5 +106,12 @@ export async function answerOf(path: string, { method = 'GET', body }: RequestIn
   if (what === 'edits') return saveEdit(id, sent);
   if (what === 'first') return reply({ document: one.first });
   if (what === 'revisions') return reply({ revisions: [], next: null });
-  return reply({ id, job: JOB, revision: one.revision, document: one.document, demo: one.document.number } satisfies CircuitReply);
+  return reply({
+    id,
+    job: JOB,
+    revision: one.revision,
+    document: one.document,
+    demo: one.document.number,
+    standing: 'open',
+  } satisfies CircuitReply);
 }

@@ -1,0 +1,37 @@
+import type { CircuitSummary, EndpointName } from '#core/api';
+import { sheetPicture } from '#core/bench';
+import { checkStudy, isSound, studyOf } from '#core/check';
+import { type Circuit, readCircuitDocument } from '#core/circuit';
+import { catalogue } from '#core/devices';
+import { explore } from '#core/explore';
+import type { Practice } from '#core/schools';
+import { tellFinding } from '#core/words';
+import { readFor } from './reading';
+
+/** What is worked out off the thread that answers. Each is a pure function of what it is given. */
+export const body = ({ endpoint, text }: { endpoint: EndpointName; text: string }) => readFor(endpoint, text);
+
+export const document = ({ given }: { given: unknown }) => readCircuitDocument(given, catalogue);
+
+export const picture = ({ circuit, practice }: { circuit: Circuit; practice: Practice }): string => {
+  const { symbols } = practice.schools;
+  return sheetPicture(circuit, { isPlain: true, ...(symbols === 'na' || symbols === 'iec' ? { family: symbols } : {}) });
+};
+
+/** The worst that is told of one, in its words. */
+const MOST_TOLD = 3;
+
+export const summary = ({ circuit, practice }: { circuit: Circuit; practice: Practice }): Omit<CircuitSummary, 'revision'> => {
+  const exploration = explore(circuit);
+  const findings = checkStudy(studyOf(circuit, exploration, practice));
+  const bad = findings.filter(({ verdict }) => verdict !== 'good');
+  const counts = { danger: 0, bad: 0, look: 0 };
+  for (const { verdict } of bad) counts[verdict === 'danger' || verdict === 'look' ? verdict : 'bad']++;
+  return {
+    ...counts,
+    isSound: isSound(findings),
+    devices: Object.keys(circuit.devices).length,
+    statesSeen: exploration.statesSeen,
+    worst: bad.slice(0, MOST_TOLD).map((one) => ({ verdict: one.verdict, title: tellFinding(circuit, one).title })),
+  };
+};
