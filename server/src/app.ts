@@ -15,6 +15,7 @@ import { readBodies } from './body';
 import { createFollowers } from './circuits/followers';
 import { circuitRoutes } from './circuits/routes';
 import { createPool } from './db/pool';
+import { createRoom, type Room } from './db/room';
 import { TooBusy } from './db/turns';
 import { guardOrigin } from './guard';
 import { jobRoutes } from './jobs/routes';
@@ -28,9 +29,13 @@ import { shapeWords } from './work/reading';
 export interface AppOptions {
   readonly databaseUrl: string;
   readonly hosts?: readonly string[];
+  /** whether the disk takes more; looked at where it is left out */
+  readonly room?: Room;
   /** what is written to standard output as lines of JSON; nothing where it is left out */
   readonly log?: 'error' | 'warn' | 'info' | 'debug';
 }
+
+const DISK_FULL = 'The disk of the database is full. Nothing of this request was saved. Reading goes on; free some room and send it again.';
 
 const WEB_FOLDER = fileURLToPath(new URL('../../web/dist', import.meta.url));
 
@@ -41,7 +46,7 @@ const buildOf = (): string => {
 };
 
 /** The whole server without a port: tests call it by `inject`. */
-export async function buildApp({ databaseUrl, hosts = [], log }: AppOptions): Promise<FastifyInstance> {
+export async function buildApp({ databaseUrl, hosts = [], log, room }: AppOptions): Promise<FastifyInstance> {
   const app: FastifyInstance = fastify({
     bodyLimit: MOST_CHARACTERS,
     forceCloseConnections: true,
@@ -56,6 +61,7 @@ export async function buildApp({ databaseUrl, hosts = [], log }: AppOptions): Pr
   const pool = createPool(databaseUrl);
   // however many changes wait for connections, what only reads has some of its own
   const reads = createPool(databaseUrl, 3);
+  const disk = room ?? createRoom(reads);
   const followers = createFollowers(databaseUrl);
   app.addHook('onClose', async () => {
     await followers.close();
@@ -84,12 +90,7 @@ export async function buildApp({ databaseUrl, hosts = [], log }: AppOptions): Pr
         'busy',
         'Too much of this kind waits already. Nothing of this request was saved; send it again in a while.',
       );
-    if (error.code === '53100')
-      return sendProblem(
-        reply,
-        'disk-full',
-        'The disk of the database is full. Nothing of this request was saved. Reading goes on; free some room and send it again.',
-      );
+    if (error.code === '53100') return sendProblem(reply, 'disk-full', DISK_FULL);
     if (
       /ECONNREFUSED|ECONNRESET|EPIPE|not queryable|Client has encountered|Connection terminated|timeout|57P0|terminating connection|read timeout|57014|55P03|25P0[23]|53300/i.test(
         `${error.message} ${error.code ?? ''}`,
@@ -122,6 +123,9 @@ export async function buildApp({ databaseUrl, hosts = [], log }: AppOptions): Pr
   });
   // after the headers: a refusal carries them as well
   guardOrigin(app, hosts);
+  app.addHook('onRequest', async (request, reply) =>
+    request.method === 'POST' && !(await disk.hasRoom()) ? sendProblem(reply, 'disk-full', DISK_FULL) : undefined,
+  );
   await app.register(compress, { threshold: 1024 });
   await describeApi(app);
   answering(app, 'health', async () => ({ status: 'up' }));

@@ -6,6 +6,7 @@ import { circuitReplySchema, circuitSummarySchema, circuitsSchema, jobsSchema } 
 import { unitPanel } from '../../core/src/testing/panel';
 import { buildApp } from '../src/app';
 import { createPool, type Pool } from '../src/db/pool';
+import { createRoom } from '../src/db/room';
 import { copyOf, filled, HEADERS } from './filled';
 
 /** A database of its own: lists are counted here. */
@@ -162,6 +163,24 @@ describe('at the size of a firm', () => {
     console.log(
       `2,000 devices: ${Math.round(JSON.stringify(document).length / 1e5) / 10} MB taken, health meanwhile at most ${Math.max(...waits).toFixed(0)} ms; an edit ${(times.reduce((a, b) => a + b) / times.length).toFixed(0)} ms`,
     );
+  });
+  it('on a full disk nothing is changed and all is read, until there is room', async () => {
+    let has = false;
+    const full = await buildApp({ databaseUrl, room: { hasRoom: async () => has } });
+    const [job] = await jobs();
+    const create = () => full.inject({ method: 'POST', url: '/api/jobs', payload: { id: randomUUID(), title: 'Room' }, headers: HEADERS });
+    const refused = await create();
+    expect([refused.statusCode, refused.json().code, refused.json().detail]).toEqual([
+      507,
+      'disk-full',
+      expect.stringContaining('free some room'),
+    ]);
+    expect((await full.inject({ url: `/api/circuits?job=${job!.id}` })).statusCode).toBe(200);
+    has = true;
+    expect((await create()).statusCode).toBe(201);
+    await full.close();
+    // the disk of these tests is looked at for real: it has room, and has none for more than there is
+    expect([await createRoom(pool).hasRoom(), await createRoom(pool, Number.MAX_SAFE_INTEGER).hasRoom()]).toEqual([true, false]);
   });
   it('reading goes on while every connection for changes waits', async () => {
     const id = await copyOf(app, 'Q9');
