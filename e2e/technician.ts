@@ -11,8 +11,8 @@ export const technician = (page: Page) => ({
     await expect(page.locator('[data-symbol]').first()).toBeVisible();
   },
   /** Copies the circuit, so that no journey finds another's edits. */
-  async openCopy(title: string | RegExp) {
-    await this.open(title);
+  async openCopy(title: string | RegExp, path = '/') {
+    await this.open(title, path);
     const before = page.url();
     await page.getByRole('button', { name: 'More' }).click();
     await page.getByRole('menuitem', { name: 'Copy this circuit' }).click();

@@ -1,7 +1,10 @@
+import 'fake-indexeddb/auto';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { CLIENT_HEADER } from '#core/api';
+import { reach } from '../src/store/reach';
 import { request } from '../src/store/request';
 import { server } from '../src/store/server';
+import { browserShelf } from '../src/store/shelf';
 import { createStore } from '../src/store/store';
 
 const ID = '00000000-0000-4000-8000-000000000001';
@@ -24,6 +27,28 @@ function answers(...replies: (Response | Error)[]) {
   return asked;
 }
 const json = (body: unknown, status = 200) => new Response(JSON.stringify(body), { status });
+
+describe('while the server is away', () => {
+  it('what it last said is shown, with when; what it never said is told; and as it is back that is over', async () => {
+    const page = { revisions: [{ revision: 1, at: 'then', words: 'title', author: 'local' }], next: null };
+    const other = '00000000-0000-4000-8000-000000000002';
+    answers(json(page), new Error('gone'), new Error('gone'), json(page));
+    await request('revisions', { params: { id: ID } });
+    await vi.waitFor(async () => expect(await browserShelf.answer(`/api/circuits/${ID}/revisions`)).toBeDefined());
+    expect(reach.get()).toEqual({ isReached: true, keptAt: undefined });
+    expect(await request('revisions', { params: { id: ID } })).toEqual(page);
+    expect(reach.get()).toEqual({ isReached: false, keptAt: expect.any(Number) });
+    await expect(request('revisions', { params: { id: other } })).rejects.toMatchObject({ offline: true });
+    await request('revisions', { params: { id: ID } });
+    expect(reach.get().isReached).toBe(true);
+  });
+  it('what an older program kept and this one cannot read is not shown', async () => {
+    const id = '00000000-0000-4000-8000-000000000003';
+    await browserShelf.keepAnswer(`/api/circuits/${id}/revisions`, { at: 1, reply: { revisions: 'many' } });
+    answers(new Error('gone'));
+    await expect(request('revisions', { params: { id } })).rejects.toMatchObject({ offline: true });
+  });
+});
 
 describe('a request', () => {
   it('puts parameters into the path, the page into the address, and says who asks', async () => {
@@ -52,7 +77,7 @@ describe('a request', () => {
 });
 
 describe('what is kept beside the circuit', () => {
-  const job = (id: string) => ({ id, title: id, demo: false, circuits: [] });
+  const job = (id: string) => ({ id, title: id, demo: false, standing: 'open', count: 0, circuits: [] });
   const part = (id: string) => ({
     revision: 1,
     part: { id, title: id, family: 'fuse-1', nameplate: {}, print: '', van: '', shelf: '', count: 1, notes: '' },

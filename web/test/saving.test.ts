@@ -1,3 +1,4 @@
+import 'fake-indexeddb/auto';
 import { describe, expect, it, vi } from 'vitest';
 import type { CircuitReply, SaveReply } from '#core/api';
 import { type Circuit, deviceIdSchema, type EditChange } from '#core/circuit';
@@ -6,6 +7,7 @@ import { demo } from '../../core/src/testing/demo';
 import { edit } from '../src/store/editing';
 import { ApiError } from '../src/store/request';
 import { keepSaving, type News, openCircuit, type World } from '../src/store/saving';
+import { browserShelf, circuitAddress } from '../src/store/shelf';
 import { createStore } from '../src/store/store';
 
 const Q1 = demo('Q1');
@@ -19,9 +21,12 @@ const va = (circuit: Circuit | undefined) => circuit?.devices.dT1?.nameplate.va?
 
 type Answer = () => Partial<SaveReply>;
 
+/** Each world has a circuit of its own: what the browser keeps of one is not another's. */
+let worlds = 0;
+
 /** A server that answers saves as it is told to, in turn; then takes all. */
 function world(document = Q1, revision = 3) {
-  const kept = new Map<string, string>();
+  const id = `00000000-0000-4000-8000-${String(++worlds).padStart(12, '0')}`;
   const sent: string[] = [];
   const saves: Answer[] = [];
   const waits: (() => void)[] = [];
@@ -29,7 +34,7 @@ function world(document = Q1, revision = 3) {
   let stopped = 0;
   const now: { circuit: CircuitReply } = {
     circuit: {
-      id: '00000000-0000-4000-8000-000000000001',
+      id,
       job: '00000000-0000-4000-8000-000000000002',
       demo: null,
       standing: 'open' as const,
@@ -48,11 +53,7 @@ function world(document = Q1, revision = 3) {
   };
   const made: World = {
     request: ask as never,
-    storage: {
-      getItem: (key) => kept.get(key) ?? null,
-      setItem: (key, value) => void kept.set(key, value),
-      removeItem: (key) => void kept.delete(key),
-    },
+    shelf: browserShelf,
     now: () => 1000,
     wait: () => new Promise((done) => waits.push(done)),
     listen: (_id, told) => {
@@ -62,7 +63,7 @@ function world(document = Q1, revision = 3) {
   };
   return {
     made,
-    kept,
+    kept: async () => (await browserShelf.unsent(id)).map(({ edit: one, baseRevision }) => [one.id, baseRevision]),
     sent,
     saves,
     waits,
@@ -101,28 +102,61 @@ describe('saving', () => {
     one.saves.push(offline);
     const { store, sync } = await opened(one);
     store.dispatch(edit([setVa(50)]));
-    expect(JSON.parse(one.kept.get(`mando.unsent.${one.now.circuit.id}`)!)).toMatchObject({ baseRevision: 3, edits: sync().unsent });
+    const [made] = sync().unsent;
+    await vi.waitFor(async () => expect(await one.kept()).toEqual([[made!.id, 3]]));
     await vi.waitFor(() => expect(sync().saving).toBe('waiting'));
     await vi.waitFor(() => expect(one.waits).toHaveLength(1));
     one.waits[0]!();
     await vi.waitFor(() => expect(sync().saving).toBe('saved'));
-    expect(one.kept.size).toBe(0);
+    await vi.waitFor(async () => expect(await one.kept()).toEqual([]));
+    expect((await browserShelf.answer(circuitAddress(one.now.circuit.id)))?.reply).toMatchObject({
+      revision: 4,
+      document: { devices: { dT1: { nameplate: { va: { value: 50 } } } } },
+    });
     expect(new Set(one.sent).size).toBe(1); // the same edit, sent twice
   });
 
   it('sends first what was left from last time, and reads the circuit after that', async () => {
     const one = world();
-    one.kept.set(
-      `mando.unsent.${one.now.circuit.id}`,
-      JSON.stringify({ baseRevision: 3, edits: [{ id: 'eleft-over', changes: [setVa(60)] }] }),
-    );
+    for (const edit of ['eleft-over', 'eand-another'])
+      await browserShelf.keepUnsent(one.now.circuit.id, { edit: { id: edit, changes: [setVa(60)] }, baseRevision: 3 });
     const { sync } = await opened(one);
-    expect([one.sent, one.kept.size, sync().unsent]).toEqual([['eleft-over@3'], 0, []]);
+    expect([one.sent, await one.kept(), sync().unsent]).toEqual([['eleft-over@3', 'eand-another@4'], [], []]);
+  });
+
+  it('opened while the server is away lies on what was kept, and is sent in order when it is back', async () => {
+    const one = world();
+    await browserShelf.keepUnsent(one.now.circuit.id, { edit: { id: 'eon-the-roof', changes: [setVa(60)] }, baseRevision: 3 });
+    one.saves.push(offline, offline);
+    const { store, sync } = await opened(one);
+    expect([va(store.getState().document.now), sync().unsent.length, await one.kept()]).toEqual([60, 1, [['eon-the-roof', 3]]]);
+    store.dispatch(edit([setVa(70)]));
+    await vi.waitFor(() => expect(one.waits).toHaveLength(1));
+    await vi.waitFor(async () => expect((await one.kept()).map(([id]) => id)).toEqual(sync().unsent.map(({ id }) => id)));
+    one.waits[0]!();
+    await vi.waitFor(() => expect(sync().saving).toBe('saved'));
+    expect([one.sent.slice(-2).map((words) => words.split('@')[1]), va(store.getState().document.now)]).toEqual([['3', '4'], 70]);
+    await vi.waitFor(async () => expect(await one.kept()).toEqual([]));
+  });
+
+  it('a browser that has no room says that the page must stay open', async () => {
+    const one = world();
+    one.made = { ...one.made, shelf: { ...browserShelf, keepUnsent: () => Promise.reject(new Error('QuotaExceededError')) } };
+    one.saves.push(offline);
+    const { store, sync } = await opened(one);
+    store.dispatch(edit([setVa(50)]));
+    await vi.waitFor(() => expect([sync().isLoose, sync().saving]).toEqual([true, 'waiting']));
+    await vi.waitFor(() => expect(one.waits).toHaveLength(1));
+    one.waits[0]!();
+    await vi.waitFor(() => expect([sync().isLoose, sync().saving]).toEqual([false, 'saved']));
   });
 
   it('what cannot be read of last time is left alone', async () => {
     const one = world();
-    one.kept.set(`mando.unsent.${one.now.circuit.id}`, '{"edits":"?"}');
+    await browserShelf.keepUnsent(one.now.circuit.id, {
+      edit: { id: 'eodd', changes: [{ type: 'unheard of' }] },
+      baseRevision: 3,
+    } as never);
     const { sync } = await opened(one);
     expect([one.sent, sync().unsent]).toEqual([[], []]);
   });

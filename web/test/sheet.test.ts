@@ -54,7 +54,7 @@ describe('the line under a symbol', () => {
     ['a timer that counts', symbol('timer', '', 'Delay'), view({ phase: 'under way', dueMs: 5000 }), '4 s left'],
     ['a valve that travels', symbol('valve', '24 V', 'Valve'), view({ phase: 'under way', dueMs: 1000 }), '0 ms left'],
     ['under way without an end', symbol('motor', '5 A', 'Fan'), view({ phase: 'under way' }), '5 A Fan'],
-    ['a coil', symbol('coil', '24 V', 'A contactor with a long name'), view(), 'A contactor with a…'],
+    ['a coil', symbol('coil', '24 V', 'A contactor with a long name'), view(), 'A contactor with a long name'],
     ['a contact', symbol('contact', 'NO', 'Contact'), undefined, 'NO'],
     ['nothing written', symbol('box', '', 'Controller'), undefined, 'Controller'],
   ])('%s', (_name, one, seen, words) => expect(underSymbol(one, seen, 1000)).toBe(words));

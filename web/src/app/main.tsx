@@ -10,6 +10,8 @@ import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { createBrowserRouter, RouterProvider } from 'react-router';
 import { NewBuild } from '../frame/NewBuild';
+import { Unreached } from '../frame/Unreached';
+import { keepProgram } from '../offline/keepProgram';
 import { keepSaving } from '../store/saving';
 import { store } from '../store/store';
 import { system } from '../ui/theme';
@@ -19,6 +21,7 @@ import { routes } from './routes';
 document.documentElement.classList.add(window.matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light');
 
 keepSaving(store);
+keepProgram();
 const router = createBrowserRouter(routes);
 
 createRoot(document.getElementById('root')!).render(
@@ -26,6 +29,7 @@ createRoot(document.getElementById('root')!).render(
     <ChakraProvider value={system}>
       <Provider store={store}>
         <NewBuild />
+        <Unreached />
         <Suspense fallback={<p style={{ padding: 24 }}>Opening…</p>}>
           <RouterProvider router={router} />
         </Suspense>

@@ -3,7 +3,7 @@ import { useAppSelector } from '../store/store';
 
 /** Says when the last edit was committed; loud when it is not. */
 export function SavedWord() {
-  const { saving, savedAt } = useAppSelector((state) => state.sync);
+  const { saving, savedAt, isLoose, unsent } = useAppSelector((state) => state.sync);
   const [, tick] = useState(0);
   useEffect(() => {
     const timer = setInterval(() => tick((count) => count + 1), 5000);
@@ -12,7 +12,7 @@ export function SavedWord() {
   if (saving === 'waiting')
     return (
       <strong role="alert" data-saving="waiting">
-        NOT SAVED YET, trying
+        {isLoose ? 'NOT SAVED, keep this page open' : `${unsent.length} kept here, not sent yet`}
       </strong>
     );
   if (saving === 'saving') return <span data-saving="saving">saving…</span>;

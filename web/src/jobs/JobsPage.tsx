@@ -1,94 +1,74 @@
-import { Box, chakra, Flex } from '@chakra-ui/react';
-import { useRef, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
-import type { CircuitLine } from '#core/api';
+import { Box, Flex } from '@chakra-ui/react';
+import { useDeferredValue, useState } from 'react';
+import type { CircuitLine, Standing } from '#core/api';
 import { Outside } from '../frame/Outside';
 import { newCircuitId } from '../store/ids';
-import { powerLeft } from '../store/personal';
-import { wordsOf } from '../store/request';
-import { server, useCreateCircuitMutation, useJobsQuery } from '../store/server';
-import { useAppDispatch } from '../store/store';
-import { Button, Heading, Label, Mono, Note } from '../ui/parts';
+import { useCircuitsQuery, useCreateJobMutation, useJobsQuery, useSaveStandingMutation } from '../store/server';
+import { Button, Field, Heading, Note } from '../ui/parts';
+import { Segments } from '../ui/Segments';
+import { Apart } from './Apart';
+import { CircuitCard } from './CircuitCard';
+import { Cards, type Done, JobSection } from './JobSection';
 
-const Line = chakra(Link, {
-  base: {
-    display: 'flex',
-    gap: '14px',
-    alignItems: 'baseline',
-    px: '14px',
-    py: '12px',
-    borderBottom: '1px solid',
-    borderColor: 'hairline',
-    color: 'ink',
-    textDecoration: 'none',
-    bg: 'sheet',
-    _hover: { bg: 'card' },
-    minH: '44px',
-  },
-});
+const SHELVES: readonly { readonly value: Standing; readonly words: string }[] = [
+  { value: 'open', words: 'In work' },
+  { value: 'archived', words: 'Archived' },
+  { value: 'deleted', words: 'Deleted' },
+];
 
-const LEFT = { on: 'left powered, simulated', control: 'left with control on, simulated', isolated: 'isolated' } as const;
+const DONE_WORDS: { readonly [S in Standing]: string } = { open: 'is back in its job', archived: 'is archived', deleted: 'is deleted' };
 
-/** One line of state: what a person last did here, and what revision it is at. */
-const stateOf = ({ revision, changedAt, id }: CircuitLine): string => {
-  const power = LEFT[powerLeft(id)];
-  return revision === 0 ? `as shipped · ${power}` : `revision ${revision}, ${new Date(changedAt).toLocaleDateString()} · ${power}`;
-};
-
+/** The page of the morning: what is wrong where, what was left half done. */
 export function JobsPage() {
   const { data: jobs, error, refetch } = useJobsQuery(undefined, { refetchOnMountOrArgChange: true });
-  const [create] = useCreateCircuitMutation();
-  const dispatch = useAppDispatch();
-  const [refused, setRefused] = useState<string>();
-  const chosen = useRef<HTMLInputElement>(null);
-  const navigate = useNavigate();
-  const job = jobs?.[0];
+  const [shelf, setShelf] = useState<Standing>('open');
+  const [typed, setTyped] = useState('');
+  const search = useDeferredValue(typed.trim());
+  const [done, setDone] = useState<Done>();
+  const [create] = useCreateJobMutation();
+  const [saveStanding] = useSaveStandingMutation();
   const problem = typeof error === 'string' ? error : undefined;
-  const take = async (file: File) => {
-    setRefused(undefined);
-    // a file may be chosen before the jobs are here: it waits for them, it is not dropped
-    const into = job ?? (await dispatch(server.endpoints.jobs.initiate(undefined, { subscribe: false }))).data?.[0];
-    if (!into) return setRefused(`${file.name}: there is no job to put it in yet.`);
-    let document: unknown;
-    try {
-      document = JSON.parse(await file.text());
-    } catch (wrong) {
-      return setRefused(`${file.name} is not JSON: ${wordsOf(wrong)}. Export it again, or mend it at that place.`);
-    }
-    const made = await create({ job: into.id, id: newCircuitId(), document });
-    if ('error' in made) return setRefused(`${file.name}: ${String(made.error)}`);
-    return navigate(`/circuits/${made.data.id}`);
+  const stand = (circuit: CircuitLine, standing: Standing) => {
+    void saveStanding({ id: circuit.id, standing });
+    setDone({
+      words: `${circuit.number} ${circuit.title} ${DONE_WORDS[standing]}.`,
+      undo: () => void saveStanding({ id: circuit.id, standing: circuit.standing }),
+    });
   };
   return (
-    <Outside width="880px" job={job?.id}>
-      <Flex justify="space-between" align="center" mb="6px" wrap="wrap" gap="8px">
-        <Heading as="h1" fontSize="22px">
+    <Outside width="1180px" job={jobs?.[0]?.id}>
+      <Flex align="center" wrap="wrap" gap="10px">
+        <Heading as="h1" fontSize="22px" flex="1">
           Jobs
         </Heading>
-        <Flex gap="8px" wrap="wrap">
-          <Button type="button" disabled={!job} onClick={() => job && void navigate(`/jobs/${job.id}/brief`)}>
-            From a few facts
-          </Button>
-          <Button type="button" onClick={() => chosen.current?.click()} disabled={!job}>
-            Import a circuit
-          </Button>
-        </Flex>
-        <input
-          ref={chosen}
-          type="file"
-          accept=".json,application/json"
-          hidden
-          aria-label="Circuit file"
-          onChange={({ target }) => {
-            const [file] = target.files ?? [];
-            if (file) void take(file);
-            target.value = '';
-          }}
+        <Field
+          type="search"
+          width="240px"
+          fontFamily="body"
+          textAlign="left"
+          placeholder="Number, title or site"
+          aria-label="Search circuits by number, title or site"
+          value={typed}
+          onChange={({ target }) => setTyped(target.value)}
         />
+        <Segments on="paper" label="Which jobs and circuits" value={shelf} choices={SHELVES} onChoose={setShelf} />
+        <Button type="button" onClick={() => void create({ id: newCircuitId(), title: `New job ${(jobs?.length ?? 0) + 1}` })}>
+          New job
+        </Button>
       </Flex>
-      {refused && (
-        <Note tone="danger" role="alert">
-          {refused}
+      {done && (
+        <Note tone="good" role="status">
+          {done.words}{' '}
+          <Button
+            look="quiet"
+            type="button"
+            onClick={() => {
+              done.undo();
+              setDone(undefined);
+            }}
+          >
+            Undo
+          </Button>
         </Note>
       )}
       {problem && (
@@ -100,45 +80,37 @@ export function JobsPage() {
         </Note>
       )}
       {!jobs && !problem && <p>Looking for jobs…</p>}
-      {jobs?.length === 0 && <Note>No job here yet. Start Mando with an empty database to get the demo job.</Note>}
-      {jobs?.map(({ id, title, demo, circuits }) => (
-        <Box as="section" key={id} mb="24px">
-          <Heading mt="14px">
-            {title}
-            {demo && (
-              <Box as="span" fontWeight={400} color="muted" fontSize="14px">
-                {' '}
-                · demo job, invented
-              </Box>
-            )}
-          </Heading>
-          {[...new Set(circuits.map(({ site }) => site))].map((site) => (
-            <Box key={site}>
-              <Label>
-                {site} ·{' '}
-                {circuits.find((one) => one.site === site)?.practice === 'na' ? 'North American practice, 60 Hz' : 'IEC practice, 50 Hz'}
-              </Label>
-              <Box border="1px solid" borderColor="hairline" borderRadius="6px" overflow="hidden">
-                {circuits
-                  .filter((one) => one.site === site)
-                  .map((circuit) => (
-                    <Line key={circuit.id} to={`/circuits/${circuit.id}/prove`}>
-                      <Mono minW="48px" color="muted">
-                        {circuit.number}
-                      </Mono>
-                      <Box flex="1">
-                        <Box fontWeight={600}>{circuit.title}</Box>
-                        <Box color="muted" fontSize="13px">
-                          {stateOf(circuit)}
-                        </Box>
-                      </Box>
-                    </Line>
-                  ))}
-              </Box>
-            </Box>
+      {shelf !== 'open' ? (
+        <Apart standing={shelf} onStand={stand} />
+      ) : search ? (
+        <Found search={search} onStand={stand} />
+      ) : (
+        <>
+          {jobs?.length === 0 && <Note>No job here yet. Make one with "New job".</Note>}
+          {jobs?.map((job) => (
+            <JobSection key={job.id} job={job} onStand={stand} onDone={setDone} />
           ))}
-        </Box>
-      ))}
+        </>
+      )}
     </Outside>
+  );
+}
+
+/** Circuits of all jobs by a search. */
+function Found({ search, onStand }: { search: string; onStand: (circuit: CircuitLine, standing: Standing) => void }) {
+  const { data } = useCircuitsQuery({ search, order: 'number', limit: 60 });
+  if (!data) return <p>Looking…</p>;
+  if (data.count === 0) return <Note>No circuit in work has "{search}" in its number, title or site.</Note>;
+  return (
+    <>
+      <Box color="muted" my="8px" role="status">
+        {data.count > data.circuits.length ? `${data.circuits.length} of ${data.count} found; type more of it` : `${data.count} found`}
+      </Box>
+      <Cards>
+        {data.circuits.map((circuit) => (
+          <CircuitCard key={circuit.id} circuit={circuit} onStand={(standing) => onStand(circuit, standing)} />
+        ))}
+      </Cards>
+    </>
   );
 }

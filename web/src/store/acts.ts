@@ -1,4 +1,5 @@
 import { createAction } from '@reduxjs/toolkit';
+import type { Standing } from '#core/api';
 import type { Circuit, Edit, EditChange } from '#core/circuit';
 
 /** What happens to the open circuit. Each slice takes from an act what is its own; what an act means for the document is worked out before it is told. */
@@ -6,6 +7,7 @@ export const opened = createAction<{
   id: string;
   job: string;
   demo: string | null;
+  standing: Standing;
   revision: number;
   /** as it stands with what is unsent on top */
   document: Circuit;
@@ -30,6 +32,8 @@ export const refused = createAction<{ edit: string; revision: number; document: 
 /** Another tab or person saved: theirs, with what is unsent here on top. */
 export const followed = createAction<{ revision: number; document: Circuit }>('circuit/followed');
 export const saveWaits = createAction('circuit/saveWaits');
+/** The browser has no room for an edit that the server has not got: closing the page would lose it. */
+export const notKept = createAction('circuit/notKept');
 
 /** Two changed one thing: theirs, mine, and what mine did. */
 export const clashed = createAction<{ theirs: Circuit; mine: Circuit; revision: number; words: string }>('circuit/clashed');

@@ -1,4 +1,5 @@
 import { createSlice } from '@reduxjs/toolkit';
+import type { Standing } from '#core/api';
 import type { Circuit } from '#core/circuit';
 import { closed, edited, editRefusedHere, followed, messageRead, opened, refused, settled, taken, wayLost } from './acts';
 
@@ -6,13 +7,14 @@ interface DocumentState {
   id: string | undefined;
   job: string | undefined;
   demo: string | null;
+  standing: Standing;
   /** as it stands here: the server's newest revision with what is unsent on top */
   now: Circuit | undefined;
   /** what could not be done, for the person to read */
   message: string | undefined;
 }
 
-const initialState: DocumentState = { id: undefined, job: undefined, demo: null, now: undefined, message: undefined };
+const initialState: DocumentState = { id: undefined, job: undefined, demo: null, standing: 'open', now: undefined, message: undefined };
 
 export const documentSlice = createSlice({
   name: 'document',
@@ -20,7 +22,14 @@ export const documentSlice = createSlice({
   reducers: {},
   extraReducers: (build) =>
     build
-      .addCase(opened, (_state, { payload: { id, job, demo, document, message } }) => ({ id, job, demo, now: document, message }))
+      .addCase(opened, (_state, { payload: { id, job, demo, standing, document, message } }) => ({
+        id,
+        job,
+        demo,
+        standing,
+        now: document,
+        message,
+      }))
       .addCase(closed, ({ job }) => ({ ...initialState, job }))
       .addCase(edited, (state, { payload: { document } }) => ({ ...state, now: document, message: undefined }))
       .addCase(editRefusedHere, (state, { payload }) => ({ ...state, message: payload }))

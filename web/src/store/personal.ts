@@ -25,11 +25,25 @@ function kept<T>(key: string, schema: z.ZodType): Partial<T> | undefined {
   }
 }
 
-/** The last position of the power switch on somebody's bench. */
-export const powerLeft = (id: string): 'isolated' | 'control' | 'on' =>
-  kept<BenchState>(benchKey(id), keptBenchSchema)
-    ?.log?.flatMap((entry) => ('power' in entry ? [entry.power] : []))
-    .at(-1) ?? 'isolated';
+/** What somebody left on their bench: the power, faults that are set, readings of a search that is under way. */
+export interface Left {
+  readonly power: 'isolated' | 'control' | 'on';
+  readonly faults: number;
+  readonly isHidden: boolean;
+  readonly readings: number;
+}
+
+/** What was left on a circuit in this browser. */
+export function leftOn(id: string): Left {
+  const bench = kept<BenchState>(benchKey(id), keptBenchSchema);
+  const find = kept<FindState>(findKey(id), keptFindSchema);
+  return {
+    power: bench?.log?.flatMap((entry) => ('power' in entry ? [entry.power] : [])).at(-1) ?? 'isolated',
+    faults: Array.isArray(bench?.injected) ? bench.injected.length : 0,
+    isHidden: Boolean(bench?.hidden) && bench?.revealed !== true,
+    readings: Array.isArray(find?.measured) ? find.measured.length : 0,
+  };
+}
 
 /** Leads, position, inputs and readings are the person's: kept in this browser and laid out again after a reload. @returns stops keeping */
 export function keepPersonal(store: Store, id: string): () => void {

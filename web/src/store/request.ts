@@ -12,6 +12,8 @@ import {
   type ReplyOf,
 } from '#core/api';
 import { noteBuild } from './build';
+import { noteKept, noteReached, noteUnreached } from './reach';
+import { browserShelf } from './shelf';
 
 /** A failed call, with what the server said of it. `offline`: nothing answered. */
 export class ApiError extends Error {
@@ -44,12 +46,39 @@ function urlOf(name: EndpointName, params: unknown, query: unknown): string {
   return asked ? `${path}?${asked}` : path;
 }
 
+/** What can be shown from what was kept while the server does not answer. */
+const KEPT: readonly EndpointName[] = ['jobs', 'circuits', 'circuit', 'firstDocument', 'practice', 'stock', 'summary', 'revisions'];
+
+/** Asks the server; where it does not answer, what it last said of the same is taken from this browser, and that is noted. */
+export async function request<N extends EndpointName>(name: N, sent: Sent<N> = {}): Promise<ReplyOf<N>> {
+  const address = urlOf(name, sent.params, sent.query);
+  try {
+    const reply = await ask(name, address, sent);
+    noteReached();
+    // a browser without room shows what the server says all the same
+    if (KEPT.includes(name)) void browserShelf.keepAnswer(address, { at: Date.now(), reply }).catch(() => undefined);
+    return reply;
+  } catch (error) {
+    if (!(error instanceof ApiError && error.offline)) {
+      noteReached();
+      throw error;
+    }
+    noteUnreached();
+    const kept = KEPT.includes(name) ? await browserShelf.answer(address).catch(() => undefined) : undefined;
+    if (!kept) throw error;
+    const read = (ENDPOINTS[name].reply as z.ZodType).safeParse(kept.reply);
+    if (!read.success) throw error; // an older program kept it
+    noteKept(kept.at);
+    return read.data as ReplyOf<N>;
+  }
+}
+
 /** Asks the server; what comes back is held to the endpoint's own schema. */
-export async function request<N extends EndpointName>(name: N, { params, query, body }: Sent<N> = {}): Promise<ReplyOf<N>> {
+async function ask<N extends EndpointName>(name: N, address: string, { body }: Sent<N>): Promise<ReplyOf<N>> {
   let reply: Response;
   let text: string;
   try {
-    reply = await fetch(urlOf(name, params, query), {
+    reply = await fetch(address, {
       method: ENDPOINTS[name].method,
       headers: { [CLIENT_HEADER]: 'web', ...(body === undefined ? {} : { 'content-type': 'application/json' }) },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),

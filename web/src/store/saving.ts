@@ -1,14 +1,13 @@
-import { z } from 'zod';
-import { type Edit, editSchema } from '#core/circuit';
-import { editRefusedHere, saveWaits } from './acts';
+import type { CircuitReply } from '#core/api';
+import type { Edit } from '#core/circuit';
+import { editRefusedHere, notKept, saveWaits } from './acts';
 import { follow, open, takeClash, takeRefusal, takeReply } from './editing';
 import { ApiError, request, wordsOf } from './request';
 import { server } from './server';
+import { browserShelf, circuitAddress, type Shelf } from './shelf';
 import type { Store, Thunk } from './store';
 
 const RETRY_MS = 1000;
-const keyOf = (id: string) => `mando.unsent.${id}`;
-const keptSchema = z.object({ baseRevision: z.number().int().nonnegative(), edits: z.array(editSchema) });
 
 /** The newest revision that the server has, and the life of its database: a restore makes it another one. */
 export interface News {
@@ -19,7 +18,7 @@ export interface News {
 /** What saving needs of the world outside of the store; a test brings its own. */
 export interface World {
   readonly request: typeof request;
-  readonly storage: Pick<Storage, 'getItem' | 'setItem' | 'removeItem'>;
+  readonly shelf: Shelf;
   readonly now: () => number;
   readonly wait: (ms: number) => Promise<void>;
   /** follows what others save: called with news, or with undefined when the line is up again @returns stops it */
@@ -28,7 +27,7 @@ export interface World {
 
 const browser: World = {
   request,
-  storage: globalThis.localStorage,
+  shelf: browserShelf,
   now: Date.now,
   wait: (ms) => new Promise((done) => setTimeout(done, ms)),
   listen: (id, tell) => {
@@ -39,29 +38,23 @@ const browser: World = {
   },
 };
 
-function keptOf(storage: World['storage'], id: string): z.infer<typeof keptSchema> | undefined {
-  const text = storage.getItem(keyOf(id));
-  try {
-    return text === null ? undefined : keptSchema.parse(JSON.parse(text));
-  } catch {
-    return undefined; // what cannot be read cannot be sent either
-  }
-}
-
-/** Sends what was left from last time before the circuit is read, so that nothing is applied twice. @returns what the server would not take */
-async function sendLeftovers({ request: ask, storage }: World, id: string): Promise<readonly Edit[]> {
-  const kept = keptOf(storage, id);
-  if (!kept) return [];
-  let { baseRevision } = kept;
-  for (const [index, edit] of kept.edits.entries()) {
+/** Sends what was left from last time before the circuit is read, so that nothing is applied twice. @returns what the server has not got or would not take */
+async function sendLeftovers({ request: ask, shelf }: World, id: string): Promise<readonly Edit[]> {
+  const kept = await shelf.unsent(id).catch(() => []);
+  let baseRevision = kept[0]?.baseRevision ?? 0;
+  for (const [index, { edit }] of kept.entries()) {
     try {
       baseRevision = (await ask('saveEdit', { params: { id }, body: { baseRevision, edit } })).revision;
     } catch (error) {
-      if (error instanceof ApiError && error.offline) throw error;
-      return kept.edits.slice(index);
+      // away: all of them lie on what this browser has of the circuit; refused: this one and what stands on it
+      return (error instanceof ApiError && error.offline ? kept : kept.slice(index)).map((one) => one.edit);
     }
   }
-  storage.removeItem(keyOf(id));
+  if (kept.length > 0)
+    await shelf.settle(
+      id,
+      kept.map(({ edit }) => edit.id),
+    );
   return [];
 }
 
@@ -84,15 +77,34 @@ export function keepSaving(store: Store, world: World = browser): () => void {
   let newest = 0;
   let epoch: string | undefined;
   let kept: readonly Edit[] | undefined;
+  let keptRevision = -1;
+  /** edits that this page has kept in the browser */
+  const made = new Set<string>();
   let listening: { readonly id: string; readonly stop: () => void } | undefined;
+
+  /** The server has what is shown: it is kept as the circuit, and the edits that led to it are let go. */
+  const settle = async (id: string): Promise<void> => {
+    const { document, sync } = store.getState();
+    if (document.id !== id || !document.now || document.job === undefined || sync.unsent.length > 0) return;
+    const { job, demo, standing, now } = document;
+    const reply: CircuitReply = { id, job, demo, standing, revision: sync.revision, document: now };
+    const gone = [...made];
+    await world.shelf.settle(id, gone, { address: circuitAddress(id), at: world.now(), reply });
+    for (const edit of gone) made.delete(edit);
+  };
 
   const keep = (): void => {
     const { document, sync } = store.getState();
-    if (document.id === undefined || kept === sync.unsent) return;
+    const { id } = document;
+    if (id === undefined || (kept === sync.unsent && keptRevision === sync.revision)) return;
     kept = sync.unsent;
-    if (sync.unsent.length > 0)
-      world.storage.setItem(keyOf(document.id), JSON.stringify({ baseRevision: sync.revision, edits: sync.unsent }));
-    else world.storage.removeItem(keyOf(document.id));
+    keptRevision = sync.revision;
+    for (const edit of sync.unsent) {
+      if (made.has(edit.id)) continue;
+      made.add(edit.id);
+      world.shelf.keepUnsent(id, { edit, baseRevision: sync.revision }).catch(() => store.dispatch(notKept()));
+    }
+    if (sync.unsent.length === 0) void settle(id).catch(() => undefined);
   };
 
   const catchUp = async (): Promise<void> => {
@@ -152,6 +164,7 @@ export function keepSaving(store: Store, world: World = browser): () => void {
     if (listening?.id !== id) {
       listening?.stop();
       kept = undefined;
+      made.clear();
       newest = 0;
       epoch = undefined;
       listening =

@@ -1,5 +1,5 @@
 import { createApi } from '@reduxjs/toolkit/query/react';
-import type { BodyOf, Job, PracticeReply, QueryOf, ReplyOf, StockLine, StockSave } from '#core/api';
+import type { BodyOf, CircuitSummary, Job, JobSave, PracticeReply, QueryOf, ReplyOf, Standing, StockLine, StockSave } from '#core/api';
 import type { Circuit } from '#core/circuit';
 import { request, wordsOf } from './request';
 
@@ -30,7 +30,7 @@ async function whole<L>(page: (query: QueryOf<'jobs'>) => Promise<{ lines: reado
 export const server = createApi({
   reducerPath: 'server',
   baseQuery: () => ({ error: 'every endpoint asks by itself' }),
-  tagTypes: ['jobs', 'stock', 'practice', 'history'],
+  tagTypes: ['jobs', 'summary', 'stock', 'practice', 'history'],
   endpoints: (build) => ({
     jobs: build.query<Job[], void>({
       queryFn: () =>
@@ -41,6 +41,31 @@ export const server = createApi({
           }),
         ),
       providesTags: ['jobs'],
+    }),
+    /** jobs that are put away or thrown away */
+    jobsApart: build.query<Job[], Exclude<Standing, 'open'>>({
+      queryFn: (standing) => told(async () => [...(await request('jobs', { query: { standing } })).jobs]),
+      providesTags: ['jobs'],
+    }),
+    circuits: build.query<ReplyOf<'circuits'>, QueryOf<'circuits'>>({
+      queryFn: (query) => told(() => request('circuits', { query })),
+      providesTags: ['jobs'],
+    }),
+    summary: build.query<CircuitSummary, { id: string; revision: number }>({
+      queryFn: ({ id }) => told(() => request('summary', { params: { id } })),
+      providesTags: ['summary'],
+    }),
+    createJob: build.mutation<ReplyOf<'createJob'>, BodyOf<'createJob'>>({
+      queryFn: (body) => told(() => request('createJob', { body })),
+      invalidatesTags: ['jobs'],
+    }),
+    saveJob: build.mutation<ReplyOf<'saveJob'>, { job: string } & JobSave>({
+      queryFn: ({ job, ...body }) => told(() => request('saveJob', { params: { job }, body })),
+      invalidatesTags: ['jobs'],
+    }),
+    saveStanding: build.mutation<ReplyOf<'saveStanding'>, { id: string; standing: Standing }>({
+      queryFn: ({ id, standing }) => told(() => request('saveStanding', { params: { id }, body: { standing } })),
+      invalidatesTags: ['jobs'],
     }),
     createCircuit: build.mutation<ReplyOf<'createCircuit'>, { job: string } & BodyOf<'createCircuit'>>({
       queryFn: ({ job, ...body }) => told(() => request('createCircuit', { params: { job }, body })),
@@ -71,6 +96,7 @@ export const server = createApi({
     }),
     savePractice: build.mutation<PracticeReply, { job: string } & BodyOf<'savePractice'>>({
       queryFn: ({ job, ...body }) => told(() => request('savePractice', { params: { job }, body })),
+      invalidatesTags: ['summary'],
     }),
     history: build.query<ReplyOf<'revisions'>, { id: string; after?: string }>({
       queryFn: ({ id, after }) => told(() => request('revisions', { params: { id }, query: { limit: 50, ...(after ? { after } : {}) } })),
@@ -82,4 +108,17 @@ export const server = createApi({
   }),
 });
 
-export const { useJobsQuery, useCreateCircuitMutation, useStockQuery, useSaveStockMutation, usePracticeQuery, useHistoryQuery } = server;
+export const {
+  useJobsQuery,
+  useJobsApartQuery,
+  useCircuitsQuery,
+  useSummaryQuery,
+  useCreateJobMutation,
+  useSaveJobMutation,
+  useSaveStandingMutation,
+  useCreateCircuitMutation,
+  useStockQuery,
+  useSaveStockMutation,
+  usePracticeQuery,
+  useHistoryQuery,
+} = server;

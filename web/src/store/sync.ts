@@ -1,6 +1,6 @@
 import { createSlice } from '@reduxjs/toolkit';
 import type { Edit } from '#core/circuit';
-import { clashed, closed, edited, followed, opened, refused, saveWaits, settled, taken } from './acts';
+import { clashed, closed, edited, followed, notKept, opened, refused, saveWaits, settled, taken } from './acts';
 
 interface SyncState {
   /** the revision that the server has and the unsent edits start from */
@@ -9,9 +9,11 @@ interface SyncState {
   unsent: Edit[];
   saving: 'saved' | 'saving' | 'waiting' | 'refused';
   savedAt: number | undefined;
+  /** the browser could not keep what is unsent: the page must stay open */
+  isLoose: boolean;
 }
 
-const initialState: SyncState = { revision: 0, unsent: [], saving: 'saved', savedAt: undefined };
+const initialState: SyncState = { revision: 0, unsent: [], saving: 'saved', savedAt: undefined, isLoose: false };
 
 const without = (unsent: readonly Edit[], edit: string): Edit[] => unsent.filter(({ id }) => id !== edit);
 
@@ -27,6 +29,7 @@ export const syncSlice = createSlice({
         unsent: unsent.map(({ edit }) => edit),
         saving: unsent.length > 0 ? 'saving' : 'saved',
         savedAt: unsent.length > 0 ? undefined : at,
+        isLoose: false,
       }))
       .addCase(closed, () => initialState)
       .addCase(edited, (state, { payload: { edit } }) => {
@@ -38,6 +41,7 @@ export const syncSlice = createSlice({
         state.revision = revision;
         state.savedAt = at;
         state.saving = state.unsent.length > 0 ? 'saving' : 'saved';
+        if (state.unsent.length === 0) state.isLoose = false;
       })
       .addCase(refused, (state, { payload: { edit, revision } }) => {
         state.unsent = without(state.unsent, edit);
@@ -46,6 +50,9 @@ export const syncSlice = createSlice({
       })
       .addCase(followed, (state, { payload: { revision } }) => {
         state.revision = revision;
+      })
+      .addCase(notKept, (state) => {
+        state.isLoose = true;
       })
       .addCase(saveWaits, (state) => {
         state.saving = 'waiting';

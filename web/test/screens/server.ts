@@ -1,4 +1,4 @@
-import type { CircuitReply, Job, SaveReply, StockLine, StockSave } from '#core/api';
+import type { CircuitReply, CircuitSummary, Job, SaveReply, StockLine, StockSave } from '#core/api';
 import { applyChanges, type Circuit, type Edit } from '#core/circuit';
 import { DEFAULT_PRACTICE, type Practice } from '#core/schools';
 import { DEMO, demo } from '../../../core/src/testing/demo';
@@ -100,9 +100,23 @@ export async function answerOf(path: string, { method = 'GET', body }: RequestIn
     kept.circuits.set(sent.id, { revision: 0, document: sent.document, first: sent.document, words: [] });
     return reply({ id: sent.id }, 201);
   }
+  if (room === 'jobs' && (method === 'POST' || new URL(path, 'http://loopback').searchParams.get('standing') !== null))
+    return method === 'POST' ? reply({ id, status: 'saved' }, id ? 200 : 201) : reply({ jobs: [], next: null });
+  if (room === 'circuits' && id === '') return reply({ circuits: [], count: 0, next: null });
   if (room === 'jobs') return reply({ jobs: jobs(), next: null });
   if (room === 'stock') return method === 'POST' ? saveStock(sent) : reply({ parts: [...kept.stock.values()], next: null });
   if (!one) return refused('There is no such circuit.', 404, 'not-found');
+  if (what === 'summary')
+    return reply({
+      revision: one.revision,
+      isSound: true,
+      danger: 0,
+      bad: 0,
+      look: 0,
+      devices: Object.keys(one.document.devices).length,
+      statesSeen: 2,
+      worst: [],
+    } satisfies CircuitSummary);
   if (what === 'edits') return saveEdit(id, sent);
   if (what === 'first') return reply({ document: one.first });
   if (what === 'revisions') return reply({ revisions: [], next: null });
