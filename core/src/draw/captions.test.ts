@@ -1,30 +1,19 @@
 import { describe, expect, it } from 'vitest';
 import { planCircuit } from '#core/graph';
 import { DEMO, demo } from '../testing/demo';
-import { boxOf, type Caption } from './captions';
+import type { Caption } from './captions';
 import { captionsOf, layoutPaths } from './index';
+import { wordsOverlap } from './overlap';
 import { cutTo, widthOf } from './widths';
 
-/** Pairs of words that print on one another by more than a hair. */
-function overlaps(captions: readonly Caption[]): string[] {
-  const boxes = captions.map(boxOf);
-  const hair = 1;
-  return boxes.flatMap((a, i) =>
-    boxes
-      .slice(i + 1)
-      .flatMap((b, j) =>
-        a.left < b.right - hair && b.left < a.right - hair && a.top < b.bottom - hair && b.top < a.bottom - hair
-          ? [`${captions[i]?.text} on ${captions[i + 1 + j]?.text}`]
-          : [],
-      ),
-  );
-}
+const overlaps = (captions: readonly Caption[]) => wordsOverlap({ symbols: [] }, captions);
 
 describe('words on the sheet', () => {
   it.each(DEMO)('of %s never print on one another, in either school', (name) => {
     const sheet = layoutPaths(planCircuit(demo(name)));
     for (const family of ['na', 'iec'] as const)
-      for (const band of sheet.bands) expect(overlaps(captionsOf(band, '240 V 60 Hz from MAINS', family, sheet.width))).toEqual([]);
+      for (const band of sheet.bands)
+        expect(wordsOverlap(band, captionsOf(band, '240 V 60 Hz from MAINS', family, sheet.width))).toEqual([]);
   });
   it('tells words that stand on others', () => {
     const one: Caption = { text: 'K1', x: 0, y: 0, size: 13, weight: 700, anchor: 'middle', ink: 'ink' };

@@ -44,21 +44,31 @@ export const isBlock = ({ kind }: Pick<PlacedSymbol, 'kind'>): boolean => BLOCKS
 export function underOf({ kind, text, description }: PlacedSymbol): string {
   if (kind === 'coil' || kind === 'timer' || kind === 'heater' || kind === 'box') return description;
   if (kind === 'motor' || kind === 'lamp') return `${text} ${description}`.trim();
-  return kind === 'contact' || kind === 'source' ? text : text || description;
+  return kind === 'contact' || kind === 'source' || kind === 'secondary' ? text : text || description;
 }
 
-/** Its tag, once for the linked poles of a device, and beside a contact the line of its coil. */
-export function tagCaptions(symbol: PlacedSymbol, family: SymbolFamily): Caption[] {
+/** Of poles that stand together the first bears the tag and the last what is under it; else each bears both. */
+const bears = ({ stack }: PlacedSymbol, what: 'tag' | 'under'): boolean =>
+  stack === undefined || stack.index === (what === 'tag' ? 0 : stack.of - 1);
+
+/** What stands round a symbol: its tag, its references, and under it what it is or what it waits for. @param isLinked a pole above it bears the tag */
+export const symbolCaptions = (symbol: PlacedSymbol, family: SymbolFamily, words: string, isLinked: boolean): Caption[] => [
+  ...(bears(symbol, 'tag') && !(isLinked && !symbol.stack) ? tagCaptions(symbol, family) : []),
+  ...(bears(symbol, 'under') && !(isLinked && !symbol.stack) ? [underCaption(symbol, words), ...refCaptions(symbol)] : []),
+];
+
+/** Its tag, and beside a contact the line of its coil. */
+function tagCaptions(symbol: PlacedSymbol, family: SymbolFamily): Caption[] {
   const { x, y, height, kind, tag, refs } = symbol;
-  const top = y + (height / 2 > 20 ? -height / 2 - 8 : family === 'iec' && TALL.includes(kind) ? -25 : -22);
+  const top = y + (height / 2 > 20 ? -height / 2 - 8 : family === 'iec' && TALL.includes(kind) && !symbol.stack ? -25 : -22);
   const captions: Caption[] = [{ text: tag, x, y: top, ...NAME, anchor: 'middle', ink: 'ink' }];
-  if (kind === 'contact' && refs[0] !== undefined)
+  if (kind !== 'coil' && refs[0] !== undefined)
     captions.push({ text: String(refs[0]), x: x + widthOf(tag, NAME.size) / 2 + 4, y: top, ...SMALL, anchor: 'start', ink: 'muted' });
   return captions;
 }
 
 /** What it is, or what it waits for, under it; cut to its cell. */
-export const underCaption = (symbol: PlacedSymbol, words: string): Caption => ({
+const underCaption = (symbol: PlacedSymbol, words: string): Caption => ({
   text: cutTo(words, NOTE.size, UNDER_PX),
   x: symbol.x,
   y: symbol.y + (isBlock(symbol) ? symbol.height / 2 + 14 : 31),
@@ -68,7 +78,7 @@ export const underCaption = (symbol: PlacedSymbol, words: string): Caption => ({
 });
 
 /** Under a coil the lines of its contacts, those that rest closed with a stroke over them. */
-export function refCaptions({ kind, refs, x, y }: PlacedSymbol): Caption[] {
+function refCaptions({ kind, refs, x, y }: PlacedSymbol): Caption[] {
   if (kind !== 'coil' || refs.length === 0) return [];
   const words = refs.map((ref) => String(Math.abs(ref)));
   const gap = 5;
@@ -99,7 +109,18 @@ export const markerCaption = ({ kind, label, x, y }: Marker): Caption => ({
   ink: kind === 'way' ? 'ink' : 'danger',
 });
 
-export const flagCaption = ({ x, y, name, side }: Flag): Caption => ({
+/** The circle of a numbered jump. */
+export const JOG_R = 8;
+/** Where the circle of a jump stands; undefined for a name. */
+export const jogAt = ({ x, y, side, isJog }: Flag): { readonly x: number; readonly y: number } | undefined =>
+  isJog ? { x: side === 'left' ? x - JOG_R : side === 'right' ? x + JOG_R : x, y: side === 'on' ? y - JOG_R : y } : undefined;
+
+export function flagCaption(one: Flag): Caption {
+  const jog = jogAt(one);
+  return jog ? { text: one.name, x: jog.x, y: jog.y + 4, size: 11, weight: 700, anchor: 'middle', ink: 'ink' } : nameCaption(one);
+}
+
+const nameCaption = ({ x, y, name, side }: Flag): Caption => ({
   text: side === 'on' ? name : side === 'left' ? `${name} ▸` : `▸ ${name}`,
   x: side === 'on' ? x : side === 'left' ? x - 8 : x + 8,
   y: side === 'on' ? y - 6 : y + 4,
@@ -130,7 +151,7 @@ export function captionsOf(band: Band, title: string, family: SymbolFamily, widt
   return [
     ...edgeCaptions(band, title, width),
     ...band.symbols.flatMap((symbol) => [
-      ...(linked.has(symbol.id) ? [] : [...tagCaptions(symbol, family), underCaption(symbol, underOf(symbol)), ...refCaptions(symbol)]),
+      ...symbolCaptions(symbol, family, underOf(symbol), linked.has(symbol.id)),
       ...symbol.pins.map(pinCaption),
     ]),
     ...band.markers.map(markerCaption),

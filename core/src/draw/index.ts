@@ -4,17 +4,17 @@ export {
   edgeCaptions,
   flagCaption,
   isBlock,
+  JOG_R,
+  jogAt,
   linkedOf,
   markerCaption,
   pinCaption,
-  refCaptions,
-  tagCaptions,
-  underCaption,
+  symbolCaptions,
   underOf,
 } from './captions';
 export { layingOut, layoutPaths } from './layout';
-export type { Band, BandName, Marker, Pin, PlacedSymbol, Segment, Sheet, SymbolKind } from './sheet';
-export { CELL, MARGIN } from './sheet';
+export type { Band, BandName, Flag, Marker, Pin, PlacedSymbol, Segment, Sheet, SymbolKind } from './sheet';
+export { CELL, LANE, MARGIN } from './sheet';
 export type { Stroke, SymbolFamily } from './symbols';
 export { strokesOf } from './symbols';
 export { verifyBand } from './verify';

@@ -1,11 +1,12 @@
-import { at } from '#core/units';
+import { at, least } from '#core/units';
 import { type BandPlan, naturally } from './bands';
 import type { Element } from './elements';
-import { listElements, type NameNet, nameOnLines } from './lists';
+import { drawJogs } from './jogs';
+import type { NameNet } from './lists';
 import { cellsOf, dot, drawElement, type Ground, line, type Pen, symbolOf } from './pen';
 import { measure, place } from './place';
 import { beyond, type Rail } from './rails';
-import { elementsOf, flip, reduce, type Tree } from './reduce';
+import { elementsOf, flip, hasLoad, type ReduceFacts, reduce, type Tree } from './reduce';
 import { type Band, CELL, FIRST_ROW, MARGIN, PIN, ROW } from './sheet';
 import { netAt } from './wiring';
 
@@ -53,7 +54,7 @@ export function linesOf(ground: Ground, { rails, components }: BandPlan): Ladder
     }
     const isBoth = component.rails.length === 2;
     const between = { netsOf, start: isBoth ? left.net : first.net, end: isBoth ? right.net : undefined, order: lineOrder };
-    const whole = reduce({ ...between, elements: component.elements });
+    const whole = reduce<Element>({ ...between, elements: component.elements });
     const parted = whole.isCore ? withoutBridge(component.elements, between) : undefined;
     if (whole.isCore && !parted) {
       listed.push(...component.elements);
@@ -72,13 +73,17 @@ export function linesOf(ground: Ground, { rails, components }: BandPlan): Ladder
 const MOST_TRIES = 40;
 
 /** A bridge lies neither in series nor in parallel. Without one contact of it the rest is lines again; that contact is listed under them, its nets named. */
-function withoutBridge(elements: readonly Element[], between: Omit<Parameters<typeof reduce>[0], 'elements'>) {
+function withoutBridge(elements: readonly Element[], between: Omit<ReduceFacts, 'elements'>) {
   const movable = elements.filter(({ isLoad }) => !isLoad).sort((a, b) => Number(b.form === 'NC') - Number(a.form === 'NC'));
-  for (const bridge of movable.slice(0, MOST_TRIES)) {
-    const reduced = reduce({ ...between, elements: elements.filter((one) => one !== bridge) });
-    if (!reduced.isCore) return { bridge, reduced };
-  }
-  return undefined;
+  const tried = movable.slice(0, MOST_TRIES).flatMap((bridge) => {
+    const reduced = reduce<Element>({ ...between, elements: elements.filter((one) => one !== bridge) });
+    return reduced.isCore ? [] : [{ bridge, reduced }];
+  });
+  // a load keeps its whole path: what would leave one hanging is no good bridge; nor is what begins at a rail, as every path does
+  return least(tried, ({ bridge, reduced }) => {
+    const hanging = [...reduced.hangs.values()].flat().filter(hasLoad).length;
+    return 10 * hanging + between.netsOf(bridge).filter((net) => net === between.start || net === between.end).length;
+  });
 }
 
 /** A head row needs its source and, on both sides alike, room for the longer chain of passed parts. */
@@ -129,8 +134,7 @@ export function drawLadder(pen: Pen, { plan, lines, rails, nameOf, cells, y }: L
     ...(right ? [{ net: right.net, name: right.name, x: rightX, y1: y + FIRST_ROW - 30, y2: bottomOn(pen, rightX, ends.right) }] : []),
   ];
   for (const { net, x, y1, y2 } of marks) line(pen, { net, x1: x, y1, x2: x, y2 });
-  nameOnLines(pen, lines.listed, rails, nameOf);
-  listElements(pen, lines.listed, nameOf, row);
+  drawJogs(pen, lines.listed, rails, nameOf, row);
   return { rows: row + lines.listed.length * ROW - y - FIRST_ROW, marks };
 }
 
@@ -158,7 +162,7 @@ function drawHead(pen: Pen, plan: BandPlan, leftX: number, rightX: number, row: 
   }
   pen.symbols.push({
     ...symbolOf(source),
-    kind: 'source',
+    kind: source.name.code === 'secondary' ? 'secondary' : 'source',
     x: middle,
     y: row,
     width: 52,

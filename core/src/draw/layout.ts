@@ -2,6 +2,8 @@ import { type Point, spellPoint } from '#core/circuit';
 import type { CircuitPlan } from '#core/graph';
 import { at, grouped, must } from '#core/units';
 import { type BandPlan, planBands } from './bands';
+import { type BundlePlan, bundlesOf } from './bundle';
+import { bundleSize, drawBundle } from './bundleDraw';
 import { combCells, drawBlock, type Walked, walkBlock } from './comb';
 import { type BlockElement, drawableOf } from './elements';
 import { bottomOn, drawLadder, type LadderLines, ladderCells, linesOf } from './ladder';
@@ -9,7 +11,7 @@ import { drawEarth, drawList, type NameNet, netNames } from './lists';
 import { placeMarkers } from './markers';
 import { createPen, type Ground, line, type Pen } from './pen';
 import { type Rail, railsOf } from './rails';
-import { type Band, CELL, COMB_ROW, FIRST_ROW, LEAST_CELLS, MARGIN, type PlacedSymbol, RAIL_GAP, type Sheet } from './sheet';
+import { type Band, CELL, COMB_ROW, FIRST_ROW, LANE, LEAST_CELLS, MARGIN, type PlacedSymbol, RAIL_GAP, ROW, type Sheet } from './sheet';
 import { tidyBand } from './tidy';
 import { verifyBand } from './verify';
 
@@ -21,6 +23,13 @@ type Prepared =
       readonly plan: BandPlan;
       readonly head: Walked;
       readonly blocks: readonly WalkedBlock[];
+      readonly cells: number;
+    }
+  | {
+      readonly form: 'bundle';
+      readonly plan: BandPlan;
+      readonly bundle: BundlePlan;
+      readonly height: number;
       readonly cells: number;
     }
   | { readonly form: 'list'; readonly plan: BandPlan; readonly cells: number };
@@ -65,11 +74,12 @@ export function* layingOut(plan: CircuitPlan): Generator<SheetProgress, Sheet> {
   let y = 0;
   let lineCount = 0;
   for (const one of prepared) {
-    const drawn = drawBand(createPen(ground), one, { rails, nameOf, cells, y });
-    const isTrue = drawn && verifyBand(drawn, drawable.wiring.netOf).length === 0;
-    const band = isTrue
-      ? drawn
-      : must(drawBand(createPen(ground), { form: 'list', plan: one.plan, cells }, { rails, nameOf, cells, y }), 'a list');
+    const facts = { rails, nameOf, cells, y };
+    const band =
+      waysOf(ground, one)
+        .map((way) => drawBand(createPen(ground), way, facts))
+        .find((drawn) => drawn && verifyBand(drawn, drawable.wiring.netOf).length === 0) ??
+      must(drawBand(createPen(ground), { form: 'list', plan: one.plan, cells }, facts), 'a list');
     const numbered = numberLines(band, lineCount);
     lineCount += numbered.lines.length;
     bands.push(numbered);
@@ -97,7 +107,19 @@ function prepare(ground: Ground, plan: BandPlan): Prepared {
     const lines = linesOf(ground, plan);
     return { form: 'ladder', plan, lines, cells: ladderCells(ground, plan, lines) };
   }
-  return (plan.form === 'comb' && prepareComb(ground, plan)) || { form: 'list', plan, cells: LEAST_CELLS };
+  return (plan.form === 'comb' && (prepareBundle(ground, plan) ?? prepareComb(ground, plan))) || { form: 'list', plan, cells: LEAST_CELLS };
+}
+
+/** A bundle that would say something false is drawn conductor by conductor before it is listed. */
+function waysOf(ground: Ground, one: Prepared): Prepared[] {
+  const comb = one.form === 'bundle' ? prepareComb(ground, one.plan) : undefined;
+  return comb ? [one, comb] : [one];
+}
+
+function prepareBundle(ground: Ground, plan: BandPlan): Prepared | undefined {
+  const bundle = bundlesOf(ground, plan);
+  const size = bundle && bundleSize(ground, bundle);
+  return size && { form: 'bundle', plan, bundle, height: size.height, cells: Math.max(LEAST_CELLS, Math.ceil(size.width / CELL)) };
 }
 
 /** A comb whose every part has a row; undefined where one has none. */
@@ -132,9 +154,11 @@ function drawBand(pen: Pen, prepared: Prepared, facts: BandFacts): Band | undefi
   const { rows, marks } =
     prepared.form === 'ladder'
       ? drawLadder(pen, { ...facts, plan, lines: prepared.lines })
-      : prepared.form === 'comb'
-        ? drawComb(pen, prepared, facts)
-        : drawList(pen, plan, facts.nameOf, facts.y);
+      : prepared.form === 'bundle'
+        ? drawPower(pen, prepared, facts)
+        : prepared.form === 'comb'
+          ? drawComb(pen, prepared, facts)
+          : drawList(pen, plan, facts.nameOf, facts.y);
   const { segments, dots } = tidyBand(pen, marks);
   return {
     name: plan.name,
@@ -152,6 +176,16 @@ function drawBand(pen: Pen, prepared: Prepared, facts: BandFacts): Band | undefi
     links: pen.links,
     lines: [],
   };
+}
+
+/** The source stands where its conductors begin, and bears their names. */
+function drawPower(
+  pen: Pen,
+  { bundle, height }: Extract<Prepared, { form: 'bundle' }>,
+  { cells, y }: BandFacts,
+): { rows: number; marks: Band['rails'] } {
+  drawBundle(pen, bundle, { x: MARGIN, y: y + FIRST_ROW, right: MARGIN + cells * CELL });
+  return { rows: height - ROW / 2, marks: [] };
 }
 
 const BLOCK_GAP = 18;
@@ -180,15 +214,17 @@ function drawComb(
   return { rows: row - y - FIRST_ROW - COMB_ROW / 2, marks };
 }
 
-const isHead = ({ kind }: PlacedSymbol): boolean => kind === 'source' || kind === 'source-block';
 const rowsOf = (symbols: readonly PlacedSymbol[]): number[] => symbols.flatMap(({ pins }) => pins.map(({ y }) => y));
+
+/** The row that a symbol is on: that of the first of its poles. */
+const rowOf = ({ pins, stack }: PlacedSymbol): number => at(pins, 0).y - (stack?.index ?? 0) * LANE;
 
 /** Numbers every row with a symbol, on from the bands above. */
 function numberLines(band: Band, before: number): Band {
-  const headRows = new Set(rowsOf(band.symbols.filter(isHead)));
-  const rows = [...new Set(rowsOf(band.symbols.filter((symbol) => !isHead(symbol))))].filter((y) => !headRows.has(y)).sort((a, b) => a - b);
+  const isBundle = band.form === 'bundle';
+  const rows = [...new Set(isBundle ? band.symbols.map(rowOf) : rowsOf(band.symbols))].sort((a, b) => a - b);
   const numberAt = new Map(rows.map((y, index) => [y, before + index + 1]));
-  for (const symbol of band.symbols) symbol.line = numberAt.get(symbol.pins[0]?.y ?? Number.NaN) ?? 0;
+  for (const symbol of band.symbols) symbol.line = numberAt.get(rowOf(symbol)) ?? 0;
   return { ...band, lines: rows.map((y, index) => ({ number: before + index + 1, y })) };
 }
 
@@ -198,6 +234,9 @@ function crossRefer(bands: readonly Band[]): void {
     bands.flatMap(({ symbols }) => symbols),
     ({ device }) => device,
   ).values()) {
+    // the two sides of a transformer stand in two bands: each says where the other is
+    const sides = own.filter(({ kind }) => kind === 'winding' || kind === 'secondary');
+    for (const side of sides) side.refs = [...new Set(sides.filter((one) => one.kind !== side.kind).map((one) => one.line))].slice(0, 1);
     const coil = own.find(({ kind }) => kind === 'coil');
     if (!coil) continue;
     const contacts = own.filter(({ kind }) => kind === 'contact');

@@ -1,5 +1,4 @@
 import { isTerminal } from '#core/circuit';
-import { greatest } from '#core/units';
 import { type BandPlan, naturally } from './bands';
 import { type Element, markAt } from './elements';
 import { drawElement, flag, line, markersAt, type Pen, symbolOf } from './pen';
@@ -16,7 +15,7 @@ export function netNames(pen: Pick<Pen, 'markersOn' | 'wiring' | 'label'>, rails
   const strips = new Set([...pen.markersOn.values()].flat());
   return (net) => {
     const rail = railOn.get(net);
-    if (rail) return `${rail.source.device.tag}:${rail.name}`;
+    if (rail) return rail.name.includes(':') ? rail.name : `${rail.source.device.tag}:${rail.name}`;
     const points = pen.wiring.points[net] ?? [];
     const onStrip = points.filter((point) => strips.has(point));
     const [first] = (onStrip.length > 0 ? onStrip : [...points]).sort();
@@ -57,19 +56,6 @@ export function drawList(pen: Pen, plan: BandPlan, nameOf: NameNet, y: number): 
     next += pins.length * COMB_ROW + 24;
   }
   return { rows: next - row, marks: [] };
-}
-
-/** Where a listed element's net is drawn in the lines above, its name stands on the wire. */
-export function nameOnLines(pen: Pen, listed: readonly Element[], rails: readonly Rail[], nameOf: NameNet): void {
-  const nets = new Set(listed.flatMap(({ a, b }) => [netAt(pen.wiring, a), netAt(pen.wiring, b)]));
-  for (const { net } of rails) nets.delete(net);
-  for (const net of nets) {
-    const longest = greatest(
-      pen.segments.filter((one) => one.net === net && one.y1 === one.y2),
-      ({ x1, x2 }) => Math.abs(x2 - x1),
-    );
-    if (longest) flag(pen, { net, name: nameOf(net), x: (longest.x1 + longest.x2) / 2, y: longest.y1, side: 'on' });
-  }
 }
 
 /** Elements of a band one under the other: what cannot be drawn truly as paths. */

@@ -1,6 +1,6 @@
 import { isTerminal, type Point } from '#core/circuit';
 import { type Element, markAt } from './elements';
-import { type Band, CELL, type Dot, type Flag, type Marker, PIN, type PlacedSymbol, type Segment } from './sheet';
+import { type Band, CELL, type Dot, type Flag, LANE, type Marker, PIN, type PlacedSymbol, type Segment } from './sheet';
 import { netAt, type Wiring } from './wiring';
 
 type Open<T> = { -readonly [K in keyof T]: T[K] extends readonly (infer U)[] ? U[] : T[K] };
@@ -65,10 +65,12 @@ export interface ElementPlace {
   /** its own cells begin here */
   readonly at: number;
   readonly y: number;
+  /** a pole among others that stand together */
+  readonly stack?: PlacedSymbol['stack'];
 }
 
 /** Draws an element on a row between two x, its own cells at `at`, leads to both sides. */
-export function drawElement(pen: Pen, { element, isReversed, left, right, at, y }: ElementPlace): void {
+export function drawElement(pen: Pen, { element, isReversed, left, right, at, y, stack }: ElementPlace): void {
   const [start, end] = isReversed ? [element.b, element.a] : [element.a, element.b];
   const [startNet, endNet] = [netAt(pen.wiring, start), netAt(pen.wiring, end)];
   const before = markersAt(pen, start);
@@ -110,7 +112,8 @@ export function drawElement(pen: Pen, { element, isReversed, left, right, at, y 
     x: centre,
     y,
     width: 52,
-    height: 30,
+    height: stack ? LANE - 2 : 30,
+    ...(stack ? { stack } : {}),
     pins: ends.map(({ point, x, side }) => ({ point, mark: markAt(point), x, y, side })),
   });
 }

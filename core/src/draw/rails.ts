@@ -38,6 +38,11 @@ export function railsOf(plan: CircuitPlan, { elements, sources, blocks, wiring }
   for (const { terminals } of [...sources, ...blocks])
     for (const net of new Set(terminals.map((terminal) => netAt(wiring, terminal)))) standing.set(net, (standing.get(net) ?? 0) + 1);
 
+  const marks = sources.flatMap(({ terminals }) => [...new Set(terminals.map(markAt))]);
+  /** as it is marked; with its device where another supply is marked alike */
+  const nameOf = (source: SourceElement, mark: string): string =>
+    marks.filter((one) => one === mark).length > 1 ? `${source.device.tag}:${mark}` : mark;
+
   return sources.flatMap((source): Rail[] => {
     const nets = source.terminals.map((terminal) => netAt(wiring, terminal));
     const home = new Set(nets);
@@ -66,7 +71,14 @@ export function railsOf(plan: CircuitPlan, { elements, sources, blocks, wiring }
     }
     return nets.map((net, index) => {
       const terminal = at(source.terminals, index);
-      return { source, index, net, passed: at(passed, index), name: markAt(terminal), isReturn: isReturn(plan.nodeOf(terminal)) };
+      return {
+        source,
+        index,
+        net,
+        passed: at(passed, index),
+        name: nameOf(source, markAt(terminal)),
+        isReturn: isReturn(plan.nodeOf(terminal)),
+      };
     });
   });
 }

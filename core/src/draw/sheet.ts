@@ -4,8 +4,11 @@ import type { SymbolName } from '#core/kinds';
 /** Sheet units: 1 u is 1 px at 100 % and 0.25 mm on paper. */
 export const CELL = 104;
 export const PIN = 26;
-export const ROW = 76;
+export const ROW = 80;
 export const COMB_ROW = 60;
+/** Between the conductors of one bundle, and between their bars. */
+export const LANE = 20;
+export const BAR = 14;
 export const MARGIN = 64;
 export const FIRST_ROW = 64;
 export const RAIL_GAP = 22;
@@ -15,7 +18,7 @@ export const LEAST_CELLS = 7;
 export type VoltageClass = 'elv-ac' | 'elv-dc' | 'control' | 'power' | 'none';
 
 /** Symbols of parts, and of what the sheet itself draws: a supply, a block with rows of its own, a plain wire. */
-export type SymbolKind = SymbolName | 'source' | 'source-block' | 'motor-block' | 'heater-block' | 'wire';
+export type SymbolKind = SymbolName | 'source' | 'secondary' | 'source-block' | 'motor-block' | 'heater-block' | 'wire';
 
 /** What a band is called: facts, from which the words are made. */
 export type BandName =
@@ -47,6 +50,8 @@ export interface PlacedSymbol {
   readonly tag: string;
   readonly text: string;
   readonly description: string;
+  /** its place among the poles that stand together on neighbouring lines, and how many there are; undefined for one that stands alone */
+  readonly stack?: { readonly index: number; readonly of: number } | undefined;
   /** line number in the margin; 0 in a head row */
   line: number;
   /** under a coil: the lines of its contacts, negative for NC; beside a contact: the line of its coil */
@@ -81,6 +86,8 @@ export interface Flag {
   readonly y: number;
   /** `on`: above a wire that goes on at another flag of the same name */
   readonly side: 'left' | 'right' | 'on';
+  /** one end of a jump across the drawing: a number in a circle, the same at each of its places */
+  readonly isJog?: boolean;
 }
 
 export interface Dot {
@@ -100,7 +107,7 @@ export interface RailMark {
 export interface Band {
   readonly name: BandName;
   readonly tint: VoltageClass;
-  readonly form: 'ladder' | 'comb' | 'list' | 'earth';
+  readonly form: 'ladder' | 'bundle' | 'comb' | 'list' | 'earth';
   readonly y: number;
   readonly height: number;
   readonly rails: readonly RailMark[];

@@ -12,7 +12,7 @@ export type Stroke =
       readonly height: number;
       readonly body?: boolean;
     }
-  | { readonly as: 'arc'; readonly x: number; readonly y: number; readonly r: number; readonly up: boolean }
+  | { readonly as: 'arc'; readonly x: number; readonly y: number; readonly r: number; readonly up: boolean; readonly ry?: number }
   | { readonly as: 'text'; readonly x: number; readonly y: number; readonly text: string }
   | { readonly as: 'bar'; readonly x: number; readonly y: number; readonly width: number; readonly height: number };
 
@@ -117,7 +117,49 @@ export function strokesOf(
   family: SymbolFamily,
   tag: string,
   words: string,
-  size: { width: number; height: number },
+  size: SymbolSize,
+): readonly Stroke[] {
+  const strokes = wholeStrokes(kind, form, family, tag, words, size);
+  return size.stack && size.stack.of > 1 ? strokes.map(slim) : strokes;
+}
+
+/** What of a symbol's place its strokes depend on. */
+export interface SymbolSize {
+  readonly width: number;
+  readonly height: number;
+  /** a pole on one of several neighbouring lines is drawn low enough to leave the others free */
+  readonly stack?: { readonly of: number } | undefined;
+  readonly pins?: readonly { readonly mark: string }[];
+}
+
+/** Of a source by its conductors: three of them that are none is way back are three phases. */
+const phasesOf = ({ pins = [] }: SymbolSize): string => (pins.filter(({ mark }) => /^L\d/.test(mark)).length >= 3 ? '3~' : '~');
+
+/** How much lower a pole stands among others. */
+const LOW = 0.62;
+function slim(stroke: Stroke): Stroke {
+  switch (stroke.as) {
+    case 'line':
+      return { ...stroke, y1: stroke.y1 * LOW, y2: stroke.y2 * LOW };
+    case 'circle':
+      return { ...stroke, y: stroke.y * LOW, r: stroke.r < 4 ? stroke.r : stroke.r * LOW };
+    case 'rect':
+    case 'bar':
+      return { ...stroke, y: stroke.y * LOW, height: stroke.height * LOW };
+    case 'arc':
+      return { ...stroke, y: stroke.y * LOW, ry: stroke.r * LOW };
+    case 'text':
+      return stroke;
+  }
+}
+
+function wholeStrokes(
+  kind: SymbolKind,
+  form: 'NO' | 'NC' | undefined,
+  family: SymbolFamily,
+  tag: string,
+  words: string,
+  size: SymbolSize,
 ): readonly Stroke[] {
   const na = family === 'na';
   switch (kind) {
@@ -189,17 +231,18 @@ export function strokesOf(
     case 'valve':
       return [...round('M'), line(-7, 21, 0, 17), line(7, 21, 0, 17), line(-7, 21, -7, 13.5), line(7, 21, 7, 13.5)];
     case 'winding':
+    case 'secondary':
       return [...leads(20), ...[-15, -5, 5, 15].map((x): Stroke => ({ as: 'arc', x, y: 0, r: 5, up: true }))];
     case 'box':
       return box(words || tag);
     case 'source':
-      return [...leads(15), { as: 'circle', x: 0, y: 0, r: 15 }, text(words.length > 6 ? '~' : words)];
+      return [...leads(15), { as: 'circle', x: 0, y: 0, r: 15 }, text(words.length > 5 ? '~' : words)];
     case 'source-block':
     case 'motor-block':
     case 'heater-block':
       return [
         { as: 'rect', x: -size.width / 2, y: -size.height / 2, width: size.width, height: size.height, body: true },
-        text(kind === 'motor-block' ? 'M 3~' : kind === 'heater-block' ? words || '3~' : '3~'),
+        text(kind === 'motor-block' ? 'M 3~' : kind === 'heater-block' ? words || '3~' : phasesOf(size)),
       ];
     case 'wire':
       return [line(-26, 0, 26, 0)];

@@ -1,4 +1,4 @@
-import { type Band, type Caption, captionsOf, type Sheet, type Stroke, type SymbolFamily, strokesOf } from '#core/draw';
+import { type Band, type Caption, captionsOf, JOG_R, jogAt, type Sheet, type Stroke, type SymbolFamily, strokesOf } from '#core/draw';
 
 /** How the parts of a circuit stand when it is drawn, where that is known. */
 export interface Shown {
@@ -78,7 +78,7 @@ function stroke(one: Stroke, body: string, isClosed: boolean, isPlain: boolean):
       });
     case 'arc':
       return tag('path', {
-        d: `M${one.x - one.r} ${one.y}A${one.r} ${one.r} 0 0 ${one.up ? 1 : 0} ${one.x + one.r} ${one.y}`,
+        d: `M${one.x - one.r} ${one.y}A${one.r} ${one.ry ?? one.r} 0 0 ${one.up ? 1 : 0} ${one.x + one.r} ${one.y}`,
         fill: 'none',
         ...drawn,
       });
@@ -115,6 +115,10 @@ function band(one: Band, title: string, width: number, { family, shown = AT_REST
         ? tag('rect', { x: x - 4.5, y: y - 4.5, width: 9, height: 9, fill: INK.paper, stroke: INK.ink, 'stroke-width': 1.6 })
         : tag('circle', { cx: x, cy: y, r: 5, fill: INK.paper, stroke: INK.danger, 'stroke-width': 2 }),
     ),
+    ...one.flags.flatMap((flag) => {
+      const at = jogAt(flag);
+      return at ? [tag('circle', { cx: at.x, cy: at.y, r: JOG_R, fill: INK.paper, stroke: INK.ink, 'stroke-width': 1.4 })] : [];
+    }),
     ...one.earths.map(({ x, y }) =>
       tag('path', {
         d: `M${x} ${y + 3}V${y + 15}M${x - 8} ${y + 15}h16M${x - 5} ${y + 19}h10M${x - 2} ${y + 23}h4`,

@@ -1,7 +1,7 @@
 import { memo, useMemo } from 'react';
 import type { BandView } from '#core/bench';
 import type { Point } from '#core/circuit';
-import { edgeCaptions, flagCaption, linkedOf, type Marker, markerCaption } from '#core/draw';
+import { edgeCaptions, type Flag, flagCaption, JOG_R, jogAt, linkedOf, type Marker, markerCaption } from '#core/draw';
 import { CLASS_TOKENS, colour } from '../ui/theme';
 import { CaptionView } from './CaptionView';
 import { deviceAt, type Place } from './places';
@@ -69,14 +69,25 @@ export const Band = memo(function Band({ band, width, nets, spelled, onTouch }: 
         />
       ))}
       {band.flags.map((flag) => (
-        <CaptionView key={`${flag.x} ${flag.y} ${flag.side}`} caption={flagCaption(flag)} />
+        <FlagView key={`${flag.x} ${flag.y} ${flag.side}`} flag={flag} />
       ))}
       {band.symbols.map((symbol) => (
-        <SheetSymbol key={symbol.id} symbol={symbol} showsTag={!linked.has(symbol.id)} spelled={spelled} onTouch={onTouch} />
+        <SheetSymbol key={symbol.id} symbol={symbol} isLinked={linked.has(symbol.id)} spelled={spelled} onTouch={onTouch} />
       ))}
     </g>
   );
 });
+
+/** The name of a net where its wire stops; a number in a circle where it goes on elsewhere. */
+function FlagView({ flag }: { flag: Flag }) {
+  const at = jogAt(flag);
+  return (
+    <>
+      {at && <circle cx={at.x} cy={at.y} r={JOG_R} fill={colour('sheet')} stroke={colour('ink')} strokeWidth={1.4} />}
+      <CaptionView caption={flagCaption(flag)} />
+    </>
+  );
+}
 
 /** A way of a terminal strip, or a loose end, on the lead where it lies. */
 const MarkerView = memo(function MarkerView({ marker, onTouch }: { marker: Marker; onTouch: (place: Place) => void }) {

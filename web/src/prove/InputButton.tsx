@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import type { Circuit, Device, DeviceId } from '#core/circuit';
 import { type InputFacts, inputsOf, partsOf } from '#core/devices';
-import type { PlacedSymbol } from '#core/draw';
+import { LANE, type PlacedSymbol } from '#core/draw';
 import { benchSlice } from '../store/bench';
 import { inputIsOn } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
@@ -30,6 +30,9 @@ export function useWork(device: Device | undefined): (input: InputFacts, isOn: b
   };
 }
 
+/** Under the last of the poles that stand together. */
+const belowOf = ({ stack }: PlacedSymbol): number => (stack ? (stack.of - 1 - stack.index) * LANE : 0);
+
 /** Inputs are worked on the symbol itself: a small button under it says what it will do. */
 export const InputButton = memo(function InputButton({ symbol }: { symbol: PlacedSymbol }) {
   const document = useAppSelector((state) => state.document.now);
@@ -41,7 +44,7 @@ export const InputButton = memo(function InputButton({ symbol }: { symbol: Place
   const work = useWork(device);
   if (!device || !input) return null;
   return (
-    <foreignObject x={symbol.x - 62} y={symbol.y + 18} width={124} height={24}>
+    <foreignObject x={symbol.x - 62} y={symbol.y + belowOf(symbol) + 18} width={124} height={24}>
       <button
         type="button"
         data-input={`${device.id}.${input.name}`}

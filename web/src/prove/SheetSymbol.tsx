@@ -1,5 +1,6 @@
 import { memo, useSyncExternalStore } from 'react';
 import type { Point } from '#core/circuit';
+import { inputsOf } from '#core/devices';
 import { type Pin, type PlacedSymbol, pinCaption } from '#core/draw';
 import { reading as spell } from '#core/units';
 import { useBench, usePartView, usePointView } from '../bench/BenchProvider';
@@ -15,20 +16,26 @@ import { underSymbol } from './underSymbol';
 
 interface Props {
   readonly symbol: PlacedSymbol;
-  /** one tag for the linked poles of a device */
-  readonly showsTag: boolean;
+  /** a pole above it bears the tag */
+  readonly isLinked: boolean;
   readonly spelled: ReadonlyMap<Point, string>;
   readonly onTouch: (place: Place) => void;
 }
 
 /** A symbol with its pins and the button that works it; it follows its own part alone. */
-export const SheetSymbol = memo(function SheetSymbol({ symbol, showsTag, spelled, onTouch }: Props) {
+export const SheetSymbol = memo(function SheetSymbol({ symbol, isLinked, spelled, onTouch }: Props) {
   const dispatch = useAppDispatch();
   const view = usePartView(`${symbol.device}:${symbol.part}`);
   const { symbols } = usePractice().schools;
   const site = useAppSelector((state) => state.document.now?.practice ?? 'na');
   const isSelected = useAppSelector((state) => state.bench.device === symbol.device);
   const hasInput = useAppSelector(({ document: { now } }) => now !== undefined && inputAt(now, symbol.device, symbol.part) !== undefined);
+  // where poles stand together the button is under the last of them, in place of its words
+  const isCovered = useAppSelector(
+    ({ document: { now } }) =>
+      hasInput ||
+      (symbol.stack !== undefined && now?.devices[symbol.device] !== undefined && inputsOf(now.devices[symbol.device]!, now).length > 0),
+  );
   // the clock is read only where something is counted down
   const atMs = useAppSelector((state) => (view?.dueMs != null ? Math.floor(state.bench.atMs / 500) * 500 : 0));
   return (
@@ -39,11 +46,11 @@ export const SheetSymbol = memo(function SheetSymbol({ symbol, showsTag, spelled
         phase={view?.phase ?? 'off'}
         isClosed={view?.isClosed ?? false}
         isSelected={isSelected}
-        showsTag={showsTag}
-        description={hasInput ? '' : underSymbol(symbol, view, atMs)}
+        isLinked={isLinked}
+        description={isCovered ? '' : underSymbol(symbol, view, atMs)}
         onSelect={() => dispatch(benchSlice.actions.deviceSelected(symbol.device))}
       />
-      {symbol.kind !== 'source' && view && view.phase === 'off' && <OffButHot symbol={symbol} />}
+      {symbol.kind !== 'source' && symbol.kind !== 'secondary' && view && view.phase === 'off' && <OffButHot symbol={symbol} />}
       {symbol.pins.map((pin) => (
         <PinView key={pin.mark} pin={pin} spelled={spelled.get(pin.point) ?? ''} onTouch={onTouch} />
       ))}

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { isBlock, type PlacedSymbol, refCaptions, type Stroke, type SymbolFamily, strokesOf, tagCaptions, underCaption } from '#core/draw';
+import { isBlock, type PlacedSymbol, type Stroke, type SymbolFamily, strokesOf, symbolCaptions } from '#core/draw';
 import type { Phase } from '#core/kinds';
 import { colour } from '../ui/theme';
 import { CaptionView } from './CaptionView';
@@ -41,7 +41,7 @@ function StrokeView({ stroke, phase, isClosed }: { stroke: Stroke; phase: Phase;
     case 'arc':
       return (
         <path
-          d={`M ${stroke.x - stroke.r} ${stroke.y} A ${stroke.r} ${stroke.r} 0 0 ${stroke.up ? 1 : 0} ${stroke.x + stroke.r} ${stroke.y}`}
+          d={`M ${stroke.x - stroke.r} ${stroke.y} A ${stroke.r} ${stroke.ry ?? stroke.r} 0 0 ${stroke.up ? 1 : 0} ${stroke.x + stroke.r} ${stroke.y}`}
           fill="none"
           stroke={INK}
           strokeWidth={2}
@@ -72,8 +72,8 @@ interface Props {
   readonly phase: Phase;
   readonly isClosed: boolean;
   readonly isSelected: boolean;
-  /** one tag for the linked poles of a device */
-  readonly showsTag: boolean;
+  /** a pole above it bears the tag */
+  readonly isLinked: boolean;
   readonly description: string;
   readonly onSelect: () => void;
 }
@@ -85,14 +85,14 @@ export const SymbolView = memo(function SymbolView({
   phase,
   isClosed,
   isSelected,
-  showsTag,
+  isLinked,
   description,
   onSelect,
 }: Props) {
   const { kind, form, x, y, tag, text, width, height } = symbol;
   const strokes = strokesOf(kind, form, family, tag, text, symbol);
   const isTall = isBlock(symbol);
-  const captions = showsTag ? [...tagCaptions(symbol, family), underCaption(symbol, description), ...refCaptions(symbol)] : [];
+  const captions = symbolCaptions(symbol, family, description, isLinked);
   return (
     <g transform={`translate(${x} ${y})`} onClick={onSelect} style={{ cursor: 'pointer' }} data-symbol={symbol.id}>
       <title>{`${tag} ${symbol.description}`}</title>

@@ -1,0 +1,224 @@
+import { at, grouped } from '#core/units';
+import { type BandPlan, naturally } from './bands';
+import type { BlockElement, Element, SourceElement } from './elements';
+import type { Ground } from './pen';
+import { beyond } from './rails';
+import { elementsOf, type Reduced, reduce, type Tree, withEndHangs } from './reduce';
+import { netAt, type Wiring } from './wiring';
+
+/** One conductor's way through a device of several poles: from the net nearer the source to the one beyond. */
+export interface Strand {
+  readonly element: Element;
+  readonly from: number;
+  readonly to: number;
+}
+
+/** What stands together on neighbouring lines: the poles of a device, a load of several terminals, a part between two conductors, the source. */
+export type Item =
+  | { readonly as: 'poles'; readonly strands: readonly Strand[] }
+  | { readonly as: 'block'; readonly block: BlockElement }
+  | { readonly as: 'source'; readonly source: SourceElement }
+  | { readonly as: 'part'; readonly element: Element };
+
+/** The power of a band as one tree: the source, what it passes, and what hangs there. */
+export interface BundlePlan {
+  readonly root: Tree<Item>;
+  /** where a net stands among those of its bundle: as the source's terminals do */
+  readonly order: ReadonlyMap<number, number>;
+  /** nets that go together are one node */
+  readonly node: (net: number) => number;
+}
+
+/** Sets of nets that grow together. */
+function netGroups() {
+  const above = new Map<number, number>();
+  const find = (net: number): number => {
+    const up = above.get(net);
+    if (up === undefined) return net;
+    const top = find(up);
+    above.set(net, top);
+    return top;
+  };
+  return {
+    find,
+    join: (nets: readonly number[]): void => {
+      const [first, ...rest] = nets.map(find);
+      for (const other of rest) if (first !== undefined && find(other) !== find(first)) above.set(find(other), find(first));
+    },
+  };
+}
+
+/** How many parts every net is away from the source. */
+function distances(wiring: Wiring, source: SourceElement, elements: readonly Element[]): ReadonlyMap<number, number> {
+  const onNet = new Map<number, Element[]>();
+  for (const element of elements)
+    for (const net of [netAt(wiring, element.a), netAt(wiring, element.b)]) onNet.set(net, [...(onNet.get(net) ?? []), element]);
+  const away = new Map<number, number>(source.terminals.map((terminal) => [netAt(wiring, terminal), 0]));
+  for (const [net, far] of away)
+    for (const element of onNet.get(net) ?? []) {
+      const next = beyond(wiring, element, net);
+      // what uses what comes does not feed on
+      if (!away.has(next) && !element.isLoad) away.set(next, far + 1);
+    }
+  return away;
+}
+
+/** Of several things the one that is named first. */
+const tagOf = (item: Item): string =>
+  item.as === 'poles'
+    ? at(item.strands, 0).element.device.tag
+    : item.as === 'block'
+      ? item.block.device.tag
+      : item.as === 'source'
+        ? item.source.device.tag
+        : item.element.device.tag;
+const isLoad = (item: Item): boolean => item.as === 'block' || (item.as === 'part' && item.element.isLoad);
+const keyOf = (tree: Tree<Item>): string => {
+  const items = elementsOf(tree);
+  return tagOf(items.find(isLoad) ?? at(items, 0));
+};
+const isRing = ({ from, to }: Tree<Item>): boolean => from === to;
+/** What goes on comes before what lies between two conductors; then by tag. */
+const inOrder = (a: Tree<Item>, b: Tree<Item>): number => Number(isRing(a)) - Number(isRing(b)) || naturally(keyOf(a), keyOf(b));
+
+/**
+ * The power of a band in bundles: conductors that go together through the poles of one device after the other.
+ * @returns undefined where it is no such thing, and is to be drawn conductor by conductor
+ */
+export function bundlesOf({ wiring }: Ground, { head: source, rails, components }: BandPlan): BundlePlan | undefined {
+  if (!source) return undefined;
+  const passed = rails.flatMap((rail) => rail.passed);
+  const elements = [...passed, ...components.flatMap((one) => one.elements)];
+  const blocks = components.flatMap((one) => one.blocks);
+  const away = distances(wiring, source, elements);
+  const strandOf = (element: Element): Strand => {
+    const [a, b] = [netAt(wiring, element.a), netAt(wiring, element.b)];
+    const isForth = (away.get(a) ?? Number.POSITIVE_INFINITY) <= (away.get(b) ?? Number.POSITIVE_INFINITY);
+    return { element, from: isForth ? a : b, to: isForth ? b : a };
+  };
+  const sourceNets = source.terminals.map((terminal) => netAt(wiring, terminal));
+  // poles of one device in step are one; what carries one conductor twice, or bridges its own, is taken pole by pole
+  const devices = [
+    ...grouped(
+      elements.filter((element) => !element.isLoad),
+      ({ device, kind }) => `${device.id} ${kind}`,
+    ).values(),
+  ].map((poles) => poles.map(strandOf));
+  const alone = elements.filter((element) => element.isLoad);
+  let groups: (readonly Strand[])[] = devices;
+  for (let turn = 0; ; turn++) {
+    const nets = netGroups();
+    nets.join(sourceNets);
+    for (const strands of groups) {
+      nets.join(strands.map(({ from }) => from));
+      nets.join(strands.map(({ to }) => to));
+    }
+    for (const block of blocks) nets.join(block.terminals.map((terminal) => netAt(wiring, terminal)));
+    const split = groups.flatMap((strands) =>
+      strands.length > 1 && nets.find(at(strands, 0).from) === nets.find(at(strands, 0).to) ? strands.map((one) => [one]) : [strands],
+    );
+    if (split.length > groups.length && turn < elements.length) {
+      groups = split;
+      continue;
+    }
+    return planOf({ wiring, source, blocks, away, alone, groups, node: nets.find });
+  }
+}
+
+interface Parts {
+  readonly wiring: Wiring;
+  readonly source: SourceElement;
+  readonly blocks: readonly BlockElement[];
+  readonly away: ReadonlyMap<number, number>;
+  /** loads of two terminals */
+  readonly alone: readonly Element[];
+  readonly groups: readonly (readonly Strand[])[];
+  readonly node: (net: number) => number;
+}
+
+function planOf({ wiring, source, blocks, away, alone, groups, node }: Parts): BundlePlan | undefined {
+  const order = orderOf(source, wiring, groups, away);
+  const place = (net: number): number => order.get(net) ?? order.size + net;
+  const ends = new Map<Item, readonly [number, number]>();
+  const put = (item: Item, from: number, to: number): void => void ends.set(item, [from, to]);
+  // ends of loads are nodes of their own: below every net
+  let beyondLoad = -2;
+  for (const strands of groups) {
+    const sorted = [...strands].sort((a, b) => place(a.from) - place(b.from));
+    const [first] = sorted;
+    if (!first) continue;
+    const single = sorted.length === 1 && node(first.from) === node(first.to);
+    put(single ? { as: 'part', element: first.element } : { as: 'poles', strands: sorted }, node(first.from), node(first.to));
+  }
+  for (const block of blocks) put({ as: 'block', block }, node(netAt(wiring, at(block.terminals, 0))), beyondLoad--);
+  for (const element of alone) put({ as: 'part', element }, node(netAt(wiring, element.a)), node(netAt(wiring, element.b)));
+  /** the conductors with which a tree ends at one of its nodes */
+  const netsAt = (tree: Tree<Item>, side: 'from' | 'to'): readonly number[] => {
+    if (tree.type !== 'edge') return netsAt(at(tree.parts, tree.type === 'series' && side === 'to' ? -1 : 0), side);
+    const { element: item } = tree;
+    const nets =
+      item.as === 'poles'
+        ? item.strands.flatMap(({ from, to }) => [from, to])
+        : item.as === 'part'
+          ? [netAt(wiring, item.element.a), netAt(wiring, item.element.b)]
+          : (item.as === 'block' ? item.block : item.source).terminals.map((terminal) => netAt(wiring, terminal));
+    return nets.filter((net) => node(net) === tree[side]);
+  };
+  const start = node(netAt(wiring, at(source.terminals, 0)));
+  const reduced: Reduced<Item> = reduce<Item>({
+    elements: [...ends.keys()],
+    netsOf: (item) => ends.get(item) ?? [start, start],
+    start,
+    end: undefined,
+    order: inOrder,
+    withRings: true,
+    isAlike: (a, b) => {
+      const alike = (one: readonly number[], other: readonly number[]) =>
+        [...new Set(one)].sort().join() === [...new Set(other)].sort().join();
+      return alike(netsAt(a, 'from'), netsAt(b, 'from')) && alike(netsAt(a, 'to'), netsAt(b, 'to'));
+    },
+  });
+  if (reduced.isCore || reduced.tree) return undefined;
+  const hanging = [...reduced.hangs].flatMap(([net, trees]) => (net === start ? trees : []));
+  if ([...reduced.hangs.keys()].some((net) => net !== start)) return undefined;
+  const root = withEndHangs<Item>({ type: 'edge', element: { as: 'source', source }, from: -1, to: start }, hanging.sort(inOrder));
+  return { root: sortedTree(root), order, node };
+}
+
+/** What hangs at a net in reading order, all the way down. */
+function sortedTree(tree: Tree<Item>): Tree<Item> {
+  if (tree.type === 'edge') return tree;
+  if (tree.type === 'parallel') return { ...tree, parts: tree.parts.map(sortedTree) };
+  return {
+    ...tree,
+    parts: tree.parts.map(sortedTree),
+    hangs: new Map([...tree.hangs].map(([net, trees]) => [net, trees.map(sortedTree).sort(inOrder)])),
+  };
+}
+
+/** Nets in the order of the source's terminals, handed on pole by pole: the first that reaches a net names its place. */
+function orderOf(
+  source: SourceElement,
+  wiring: Wiring,
+  groups: readonly (readonly Strand[])[],
+  away: ReadonlyMap<number, number>,
+): ReadonlyMap<number, number> {
+  const order = new Map<number, number>();
+  source.terminals.forEach((terminal, index) => {
+    const net = netAt(wiring, terminal);
+    if (!order.has(net)) order.set(net, index);
+  });
+  const strands = groups
+    .flat()
+    .sort(
+      (a, b) =>
+        (away.get(a.from) ?? 1e9) - (away.get(b.from) ?? 1e9) ||
+        naturally(a.element.device.tag, b.element.device.tag) ||
+        naturally(a.element.id, b.element.id),
+    );
+  for (const { from, to } of strands) {
+    const place = order.get(from);
+    if (place !== undefined && !order.has(to)) order.set(to, place);
+  }
+  return order;
+}

@@ -1,0 +1,90 @@
+import { describe, expect, it } from 'vitest';
+import { planCircuit } from '#core/graph';
+import { seededNumbers } from '../testing/demo';
+import { DRAWN, feeders, tame } from '../testing/drawn';
+import { captionsOf, layoutPaths, verifyBand } from './index';
+import { wordsOverlap } from './overlap';
+
+/** How high the sheet of each stands, in sheet units: only to fall. */
+const HEIGHT: Readonly<Record<string, number>> = {
+  'reversing, exchanged at the motor': 664,
+  'reversing, exchanged at the line': 664,
+  'past the drive': 824,
+  '9 feeders under one breaker': 2734,
+  'and a control transformer': 1280,
+  'a bridge between two coils': 392,
+};
+
+describe.each(Object.entries(DRAWN))('%s', (name, circuit) => {
+  const sheet = layoutPaths(planCircuit(circuit));
+
+  it('is drawn as paths and bundles, true to its wires, with nothing as a list', () => {
+    for (const band of sheet.bands) expect([band.form, verifyBand(band, sheet.netOf)]).toEqual([expect.not.stringMatching('list'), []]);
+  });
+  it('has its words clear of one another and of other symbols, in either school', () => {
+    for (const family of ['na', 'iec'] as const)
+      for (const band of sheet.bands)
+        expect(wordsOverlap(band, captionsOf(band, '208 V 60 Hz from MAINS', family, sheet.width))).toEqual([]);
+  });
+  it('stands no higher than it did', () => {
+    expect(sheet.height).toBeLessThanOrEqual(HEIGHT[name] ?? Number.POSITIVE_INFINITY);
+  });
+});
+
+it('of random circuits with stray wires from line to line hardly a band is a list, and none is false', () => {
+  const chance = seededNumbers(7);
+  let [bands, lists, overlaps] = [0, 0, 0];
+  for (let turn = 0; turn < 500; turn++) {
+    const sheet = layoutPaths(planCircuit(tame(chance, 20)));
+    for (const band of sheet.bands) {
+      bands++;
+      expect(verifyBand(band, sheet.netOf)).toEqual([]);
+      if (band.form === 'list') lists++;
+      overlaps += wordsOverlap(band, captionsOf(band, '120 V 60 Hz from G1', 'na', sheet.width)).length;
+    }
+  }
+  console.log(`draw: ${bands} bands of random circuits, ${lists} as lists, ${overlaps} words on words`);
+  expect(lists / bands).toBeLessThan(0.01);
+});
+
+describe('power in bundles', () => {
+  it('has its conductors close together, and one line number for each device', () => {
+    const [power] = layoutPaths(planCircuit(feeders(3))).bands;
+    expect(power!.form).toBe('bundle');
+    const [first, second] = power!.symbols.find(({ kind }) => kind === 'source-block')!.pins;
+    expect(second!.y - first!.y).toBeLessThanOrEqual(22);
+    expect(power!.lines.map(({ number }) => number)).toEqual([1, 2, 3]);
+    expect(power!.height).toBeLessThan(3 * (64 + 3 * 22 + 20));
+  });
+  it('has the source where its conductors begin, with nothing to its left', () => {
+    for (const circuit of Object.values(DRAWN))
+      for (const { symbols } of layoutPaths(planCircuit(circuit)).bands) {
+        const source = symbols.find(({ kind }) => kind === 'source-block');
+        if (source) expect(Math.min(...symbols.map(({ x }) => x))).toBe(source.x);
+      }
+  });
+  it('of a split-phase supply is no three-phase one, and two supplies of equal marks are told apart', () => {
+    const split = layoutPaths(planCircuit(DRAWN['split phase']!)).bands;
+    expect(split.flatMap(({ symbols }) => symbols).filter(({ kind }) => kind === 'source-block')).toHaveLength(1);
+    const direct = layoutPaths(planCircuit(DRAWN['two DC supplies']!)).bands;
+    expect(direct.flatMap(({ rails }) => rails.map(({ name }) => name)).sort()).toEqual(['G2:+', 'G2:-', 'G3:+', 'G3:-', 'L', 'N']);
+  });
+  it('the two sides of a transformer each say where the other stands', () => {
+    const symbols = layoutPaths(planCircuit(DRAWN['and a control transformer']!)).bands.flatMap((band) => band.symbols);
+    const [primary, secondary] = [symbols.find(({ kind }) => kind === 'winding')!, symbols.find(({ kind }) => kind === 'secondary')!];
+    expect([primary.refs, secondary.refs]).toEqual([[secondary.line], [primary.line]]);
+    expect(primary.line).not.toBe(secondary.line);
+  });
+  it('a bridge leaves every load its whole path, and is numbered at both ends', () => {
+    const [band] = layoutPaths(planCircuit(DRAWN['a bridge between two coils']!)).bands;
+    const jogs = band!.flags.filter(({ isJog }) => isJog);
+    expect(jogs.map(({ name }) => name).sort()).toEqual(['1', '1', '2', '2']);
+    const open = band!.symbols
+      .filter(({ kind }) => kind === 'coil')
+      .map(({ pins }) => pins.map(({ x, y }) => band!.segments.some((s) => (s.x1 === x || s.x2 === x) && s.y1 === y)));
+    expect(open).toEqual([
+      [true, true],
+      [true, true],
+    ]);
+  });
+});
