@@ -12,6 +12,7 @@ export {
   symbolCaptions,
   underOf,
 } from './captions';
+export { foldBands } from './fold';
 export { layingOut, layoutPaths } from './layout';
 export type { Band, BandName, Flag, Marker, Pin, PlacedSymbol, Segment, Sheet, SymbolKind } from './sheet';
 export { CELL, LANE, MARGIN } from './sheet';

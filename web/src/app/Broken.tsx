@@ -6,7 +6,7 @@ import { Button, Heading } from '../ui/parts';
 export function Broken() {
   const error = useRouteError();
   return (
-    <Box p="24px" role="alert">
+    <Box as="main" p="24px" role="alert">
       <Heading as="h1">This screen stopped</Heading>
       <Box py="8px">
         {error instanceof Error ? error.message : 'It is not what you did.'} Nothing that was saved is lost; an edit that was not sent yet

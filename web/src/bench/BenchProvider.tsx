@@ -5,7 +5,7 @@ import type { Point } from '#core/circuit';
 import type { Band } from '#core/draw';
 import type { PartView, PointView } from '#core/look';
 import { benchSlice } from '../store/bench';
-import { usePractice } from '../store/select';
+import { powerAt, usePractice } from '../store/select';
 import { usePracticeQuery } from '../store/server';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
 import { type BenchClient, createBenchClient } from '../worker/client';
@@ -144,16 +144,20 @@ export function BenchProvider({ children }: { children: ReactNode }) {
   }, [client, look, run, frame, red, black, mode, clamp, device, restarts, fail]);
 
   const isRunning = playing && log.length > 0;
+  const endMs = run?.endMs ?? Number.POSITIVE_INFINITY;
   useEffect(() => {
     if (!isRunning) return;
     let last = performance.now();
     const timer = setInterval(() => {
       const now = performance.now();
+      // with the power off and nothing left to come, time stands: nothing is to be seen in it
+      const { bench } = store.getState();
+      if (bench.atMs > endMs && powerAt(bench.log, bench.atMs) === 'isolated') return;
       dispatch(benchSlice.actions.movedTo(store.getState().bench.atMs + (now - last) * speed));
       last = now;
     }, TICK_MS);
     return () => clearInterval(timer);
-  }, [dispatch, isRunning, speed]);
+  }, [dispatch, isRunning, speed, endMs]);
 
   const isRunCurrent = ran !== undefined && [document, log, faults].every((one, index) => one === ran.of[index]);
   const value = useMemo<Bench>(

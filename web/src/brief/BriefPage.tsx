@@ -116,7 +116,7 @@ export default function BriefPage() {
     </Flex>
   );
   return (
-    <Outside job={job} width="760px">
+    <Outside title="From a few facts" job={job} width="760px">
       <Heading as="h1" fontSize="22px">
         From a few facts
       </Heading>

@@ -1,6 +1,7 @@
 import { Menu, Portal } from '@chakra-ui/react';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { PaperDialog } from '../paper/PaperDialog';
 import { benchSlice } from '../store/bench';
 import { edit, redo, undo } from '../store/editing';
 import { newCircuitId } from '../store/ids';
@@ -28,6 +29,7 @@ export function CircuitMenu() {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const picture = useSheetPicture();
+  const [isPaper, setPaper] = useState(false);
   const [isHistory, setHistory] = useState(false);
   const { id, job, now } = useAppSelector((state) => state.document);
   const { done, undone } = useAppSelector((state) => state.undo);
@@ -47,6 +49,7 @@ export function CircuitMenu() {
     { value: 'redo', words: withKey('Redo', 'redo'), does: () => dispatch(redo()), disabled: undone.length === 0 },
     { value: 'reset', words: 'Reset the run', does: () => dispatch(benchSlice.actions.reset()) },
     { value: 'leads', words: 'Put the leads away', does: () => dispatch(benchSlice.actions.leadsAway()) },
+    { value: 'paper', words: 'Print, or save as PDF', does: () => setPaper(true) },
     { value: 'history', words: 'What was done', does: () => setHistory(true) },
     { value: 'copy', words: 'Copy this circuit', does: copy },
     { value: 'back', words: 'Put back as first saved', does: putBack },
@@ -86,6 +89,7 @@ export function CircuitMenu() {
           </Menu.Positioner>
         </Portal>
       </Menu.Root>
+      {isPaper && <PaperDialog onClose={() => setPaper(false)} />}
       {isHistory && <History id={id} onClose={() => setHistory(false)} />}
     </>
   );

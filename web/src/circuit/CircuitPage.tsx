@@ -1,6 +1,6 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
-import { Link, NavLink, Outlet, useParams } from 'react-router';
+import { Link, NavLink, Outlet, useLocation, useParams } from 'react-router';
 import type { StudyAnswer } from '#core/bench';
 import { BenchProvider, useBench } from '../bench/BenchProvider';
 import { Wordmark } from '../frame/Wordmark';
@@ -13,6 +13,7 @@ import { useDocument } from '../store/select';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
 import { actOf, CIRCUIT_KEYS, type CircuitAct, isTyping } from '../ui/keys';
 import { Button, Heading, Note } from '../ui/parts';
+import { useTitle } from '../ui/useTitle';
 import { CircuitMenu } from './CircuitMenu';
 import { ClashDialog } from './ClashDialog';
 import { GoTo } from './GoTo';
@@ -20,6 +21,7 @@ import { Legend } from './Legend';
 import { PowerSwitch } from './PowerSwitch';
 import { SavedWord } from './SavedWord';
 import { isOfSupply, type StagePath, stages } from './stages';
+import { Truths } from './Truths';
 
 const Stage = chakra(NavLink, {
   base: {
@@ -70,7 +72,8 @@ export default function CircuitPage() {
   }, [dispatch, id]);
   if (problem)
     return (
-      <Box p="24px">
+      <Box as="main" p="24px">
+        <Heading as="h1">This circuit cannot be opened</Heading>
         <Note tone="danger" role="alert">
           {problem}
         </Note>
@@ -99,12 +102,15 @@ function stageWords(path: StagePath, study: StudyAnswer | undefined, find: strin
 
 function OpenCircuit() {
   const { restarts, failed, study } = useBench();
+  const here = useLocation().pathname.split('/').at(-1);
   const dispatch = useAppDispatch();
   const document = useDocument();
-  const { message, job } = useAppSelector((state) => state.document);
+  const { message, job, standing } = useAppSelector((state) => state.document);
+  const faults = useAppSelector((state) => (state.bench.hidden ? 1 : state.bench.injected.length));
   const revision = useAppSelector((state) => state.sync.revision);
   const measured = useAppSelector((state) => state.find.measured.length);
   const goTo = useRef<HTMLInputElement>(null);
+  useTitle(`${document.number} ${document.title} · ${stages.find(({ path }) => path === here)?.title ?? ''}`);
   const [isLegend, setLegend] = useState(false);
   useEffect(() => {
     const acts: { readonly [A in CircuitAct]: () => unknown } = {
@@ -154,6 +160,12 @@ function OpenCircuit() {
         <GoTo entry={goTo} />
         <CircuitMenu />
       </Flex>
+      <Truths />
+      {standing !== 'open' && (
+        <Note m="0" role="status">
+          This circuit is {standing}: it is in no list of work. It can be put back on the page of jobs.
+        </Note>
+      )}
       {message && (
         <Note tone="danger" role="alert" m="0">
           {message}{' '}
@@ -186,7 +198,12 @@ function OpenCircuit() {
           }}
         >
           {stages.map(({ path, title }) => {
-            const { words, isBad } = isBlank ? { words: 'nothing yet', isBad: false } : stageWords(path, study, find);
+            const { words, isBad } =
+              path === 'prove' && faults > 0 && !isBlank
+                ? { words: `${faults} fault${faults > 1 ? 's' : ''} set`, isBad: true }
+                : isBlank
+                  ? { words: 'nothing yet', isBad: false }
+                  : stageWords(path, study, find);
             return (
               <Stage key={path} to={path}>
                 <Box fontWeight={700}>{title}</Box>

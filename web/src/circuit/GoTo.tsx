@@ -88,7 +88,7 @@ export function GoTo({ entry }: { entry: RefObject<HTMLInputElement | null> }) {
       openOnClick={false}
       positioning={{ placement: 'bottom-end', sameWidth: false }}
       w="190px"
-      css={{ '@media (max-width: 700px)': { display: 'none' } }}
+      css={{ '@media (max-width: 700px)': { width: '104px' } }}
     >
       <Combobox.Control>
         <Combobox.Input

@@ -4,6 +4,7 @@ import { NavLink } from 'react-router';
 import { Wordmark } from '../frame/Wordmark';
 import { useJobsQuery } from '../store/server';
 import { useAppSelector } from '../store/store';
+import { useTitle } from '../ui/useTitle';
 
 const Place = chakra(NavLink, {
   base: {
@@ -21,8 +22,16 @@ const Place = chakra(NavLink, {
   },
 });
 
+interface Props {
+  readonly children: ReactNode;
+  readonly title: string;
+  readonly width?: string;
+  readonly job?: string | undefined;
+}
+
 /** The frame of what lies outside a circuit. */
-export function Outside({ children, width = '1100px', job }: { children: ReactNode; width?: string; job?: string | undefined }) {
+export function Outside({ children, title, width = '1100px', job }: Props) {
+  useTitle(title);
   // outside of a circuit the practice of the last job that was open, else of the first there is
   const known = useAppSelector((state) => state.document.job);
   const { data: jobs } = useJobsQuery(undefined, { skip: (job ?? known) !== undefined });

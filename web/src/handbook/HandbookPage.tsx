@@ -70,7 +70,7 @@ export default function HandbookPage() {
   const judged = judgedMatching(inText);
   const cautions = CAUTIONS.filter(({ when, say }) => inText(`${when} ${say}`));
   return (
-    <Outside job={job}>
+    <Outside title="Handbook" job={job}>
       <Flex justify="space-between" align="center" wrap="wrap" gap="10px">
         <Heading as="h1" fontSize="22px">
           Handbook

@@ -36,7 +36,7 @@ export function JobsPage() {
     });
   };
   return (
-    <Outside width="1180px" job={jobs?.[0]?.id}>
+    <Outside title="Jobs" width="1180px" job={jobs?.[0]?.id}>
       <Flex align="center" wrap="wrap" gap="10px">
         <Heading as="h1" fontSize="22px" flex="1">
           Jobs

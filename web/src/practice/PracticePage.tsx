@@ -29,7 +29,9 @@ export default function PracticePage() {
   if (held && isSending.current === 0) revision.current = held.revision;
   if (!held)
     return (
-      <Outside job={job}>{typeof error === 'string' ? <Note tone="danger">{error}</Note> : 'Opening the practice of this job…'}</Outside>
+      <Outside title="Job practice" job={job}>
+        {typeof error === 'string' ? <Note tone="danger">{error}</Note> : 'Opening the practice of this job…'}
+      </Outside>
     );
   const { practice } = held;
   const show = (reply: { revision: number; practice: Practice }) => dispatch(server.util.upsertQueryData('practice', job, reply));
@@ -73,7 +75,7 @@ export default function PracticePage() {
     </Flex>
   );
   return (
-    <Outside job={job} width="900px">
+    <Outside title="Job practice" job={job} width="900px">
       <Flex justify="space-between" align="baseline" wrap="wrap" gap="8px">
         <Heading as="h1" fontSize="22px">
           Job practice

@@ -1,35 +1,97 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
+import { useAppSelector } from '../store/store';
 import { Button } from '../ui/parts';
+import { useIsNarrow } from '../ui/useIsNarrow';
 import { Meter } from './Meter';
 import { Timeline } from './Timeline';
 
+const KEY = 'mando.dock';
+/** As high as the meter needs, and as high as a screen gives. */
+const [LEAST, MOST, REST] = [96, 460, 148] as const;
+const limited = (height: number): number => Math.min(MOST, Math.max(LEAST, height));
+
+interface Kept {
+  readonly height: number;
+  readonly folded: boolean;
+}
+
+function kept(): Kept {
+  try {
+    const { height, folded } = JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Kept>;
+    return { height: typeof height === 'number' ? limited(height) : REST, folded: folded === true };
+  } catch {
+    return { height: REST, folded: false };
+  }
+}
+
+/** Meter and timeline under the sheet: as high as a person has drawn it, or folded. */
 export function Dock() {
-  const [folded, setFolded] = useState(false);
+  const [{ height, folded }, setDock] = useState(kept);
+  const isNarrow = useIsNarrow();
+  // before anything was done there is no time to show: the meter has the room
+  const hasRun = useAppSelector((state) => state.bench.log.length > 0);
+  const keep = (next: Kept) => {
+    setDock(next);
+    try {
+      localStorage.setItem(KEY, JSON.stringify(next));
+    } catch {
+      // a browser that is full forgets the height, nothing else
+    }
+  };
+  const resize = (to: number) => keep({ height: limited(to), folded: false });
   return (
     <Flex
       borderTop="1px solid"
       borderColor="hairline"
-      h={folded ? '34px' : '220px'}
       flexShrink={0}
       overflow="hidden"
       position="relative"
+      style={isNarrow ? undefined : { height: folded ? 34 : height }}
       css={{ '@media (max-width: 700px)': { flexDirection: 'column', height: folded ? '44px' : 'auto' } }}
     >
+      {!isNarrow && !folded && (
+        <Box
+          role="slider"
+          aria-orientation="vertical"
+          aria-label="Height of meter and timeline"
+          aria-valuemin={LEAST}
+          aria-valuemax={MOST}
+          aria-valuenow={height}
+          tabIndex={0}
+          position="absolute"
+          top={0}
+          left={0}
+          right={0}
+          h="7px"
+          zIndex={2}
+          cursor="ns-resize"
+          _hover={{ bg: 'attention' }}
+          onPointerDown={(event) => event.currentTarget.setPointerCapture(event.pointerId)}
+          onPointerMove={(event) => {
+            if (event.buttons) resize(window.innerHeight - event.clientY);
+          }}
+          onKeyDown={({ key }) => {
+            if (key === 'ArrowUp') resize(height + 24);
+            if (key === 'ArrowDown') resize(height - 24);
+          }}
+        />
+      )}
       <Box
         w="330px"
         flexShrink={0}
         bg="card"
         px="14px"
-        py="8px"
+        py="6px"
         borderRight="1px solid"
         borderColor="hairline"
-        css={{ '@media (max-width: 700px)': { width: 'auto' } }}
+        overflowY="auto"
+        css={{ '@media (max-width: 700px)': { width: 'auto', overflowY: 'visible' } }}
       >
         <Meter />
       </Box>
-      <Box flex="1" minW="0" px="14px" py="8px" bg="sheet">
-        <Timeline />
+      <Box flex="1" minW="0" px="14px" py="6px" bg="sheet">
+        <Timeline isEmpty={!hasRun} />
       </Box>
       <Button
         type="button"
@@ -39,7 +101,7 @@ export function Dock() {
         top="2px"
         aria-label={folded ? 'Unfold the dock' : 'Fold the dock'}
         aria-expanded={!folded}
-        onClick={() => setFolded(!folded)}
+        onClick={() => keep({ height, folded: !folded })}
       >
         {folded ? '▴' : '▾'}
       </Button>

@@ -88,7 +88,7 @@ export function Meter() {
       )}
       <Flex align="baseline" justify="space-between" aria-live="polite">
         <Box>
-          <Mono fontSize="34px" data-reading={reading?.display ?? ''} color={reading?.floats ? 'muted' : 'ink'}>
+          <Mono fontSize="30px" lineHeight="1.1" data-reading={reading?.display ?? ''} color={reading?.floats ? 'muted' : 'ink'}>
             {reading?.display ?? '––'}
           </Mono>{' '}
           <Box as="span" fontFamily="mono" fontSize="15px">
@@ -103,8 +103,7 @@ export function Meter() {
       </Flex>
       {reading && reading.value !== null && reading.expected !== null && <Scale value={reading.value} expected={reading.expected} />}
       <Box fontSize="13px" color="ink">
-        {reading?.words ??
-          'Put both leads somewhere: select a terminal on the sheet and press R or B, or press a lead here and tap a terminal.'}
+        {reading?.words ?? 'Put both leads: select a terminal and press R or B, or press a lead here and tap a terminal.'}
       </Box>
     </Box>
   );

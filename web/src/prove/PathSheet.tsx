@@ -6,20 +6,21 @@ import type { SheetView } from '#core/bench';
 import { type DeviceId, isTerminal, type Point } from '#core/circuit';
 import { inputsOf } from '#core/devices';
 import type { Band as DrawnBand } from '#core/draw';
-import { CELL, MARGIN } from '#core/draw';
+import { CELL, foldBands, MARGIN } from '#core/draw';
 import { useBench } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
 import { inputIsOn, useDocument } from '../store/select';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
 import { actOf, SHEET_KEYS, type SheetAct } from '../ui/keys';
-import { Button } from '../ui/parts';
 import { colour } from '../ui/theme';
 import { Band, type Nets } from './Band';
 import { swapChanges } from './edits';
 import { useWork } from './InputButton';
 import { Leads } from './Leads';
 import { nextPlace, type Place, placesOf } from './places';
+import { indexOf, SheetBar } from './SheetBar';
+import { useFolds } from './useFolds';
 
 const EXTENT: [number, number] = [0.3, 4];
 
@@ -29,7 +30,13 @@ export function PathSheet() {
   const holder = useRef<SVGSVGElement>(null);
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown>>(undefined);
   const [transform, setTransform] = useState(zoomIdentity);
-  const sheet = circuit?.sheet ?? inProgress(drawing);
+  const whole = circuit?.sheet ?? inProgress(drawing);
+  const id = useAppSelector((state) => state.document.id ?? '');
+  const { folded, fold } = useFolds(id, whole);
+  const foldKey = [...folded].join();
+  // biome-ignore lint/correctness/useExhaustiveDependencies: which are folded is told by their places
+  const sheet = useMemo(() => whole && foldBands(whole, (index) => folded.has(index)), [whole, foldKey]);
+  const lines = useMemo(() => (sheet ? indexOf(sheet) : []), [sheet]);
   const width = sheet?.width;
   useEffect(() => {
     const svg = holder.current;
@@ -65,24 +72,31 @@ export function PathSheet() {
       </Box>
     );
   return (
-    <Box flex="1" minH="240px" position="relative" bg="sheet" css={{ '@media (max-width: 700px)': { height: '52vh', flex: 'none' } }}>
-      <SheetDrawing sheet={sheet} holder={holder} transform={transform.toString()} onKeys={(key, at) => keyed(key, at)} />
-      <Flex position="absolute" right="10px" bottom="10px" gap="4px">
-        <Button type="button" aria-label="Zoom in" onClick={() => by(1.3)}>
-          +
-        </Button>
-        <Button type="button" aria-label="Zoom out" onClick={() => by(1 / 1.3)}>
-          −
-        </Button>
-        <Button
-          type="button"
-          onClick={() => holder.current && behaviour.current && fitWidth(holder.current, behaviour.current, sheet.width)}
-        >
-          Fit width
-        </Button>
-      </Flex>
-    </Box>
+    <Flex direction="column" flex="1" minH="200px" css={{ '@media (max-width: 700px)': { height: '52vh', flex: 'none' } }}>
+      <SheetBar whole={whole!} folded={folded} lines={lines} onFold={fold} onLine={({ y }) => toLine(y)} onView={view} />
+      <Box flex="1" minH="0" position="relative" bg="sheet">
+        <SheetDrawing sheet={sheet} holder={holder} transform={transform.toString()} onKeys={(key, at) => keyed(key, at)} />
+      </Box>
+    </Flex>
   );
+
+  function view(wanted: 'in' | 'out' | 'width' | 'whole') {
+    if (wanted === 'in') by(1.3);
+    else if (wanted === 'out') by(1 / 1.3);
+    else if (wanted === 'whole') keyed('fit', undefined);
+    else if (holder.current && behaviour.current) fitWidth(holder.current, behaviour.current, sheet!.width);
+  }
+
+  /** Brings a line to the upper third, at the size that is set. */
+  function toLine(y: number) {
+    const svg = holder.current;
+    if (!svg || !behaviour.current) return;
+    select(svg).call(
+      behaviour.current.transform,
+      zoomIdentity.translate(transform.x, svg.clientHeight / 3 - y * transform.k).scale(transform.k),
+    );
+    svg.focus();
+  }
 
   function by(factor: number) {
     if (holder.current && behaviour.current) select(holder.current).call(behaviour.current.scaleBy, factor);

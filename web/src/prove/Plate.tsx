@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Device, DeviceId } from '#core/circuit';
-import { familyOf, inputsOf } from '#core/devices';
+import { familyOf, inputsOf, partsOf } from '#core/devices';
 import type { PartView } from '#core/look';
 import { amount, amps, figures, reading as spell } from '#core/units';
 import { placeName, tellLeft, tellLife } from '#core/words';
@@ -201,6 +201,7 @@ function DevicePlate({ device, onFold }: { device: Device; onFold: () => void })
         </Note>
       )}
       {(family.group === 'switch' || family.group === 'control') && <Commands device={device} />}
+      <Contacts device={device} />
       <Poles device={device} />
       {swap && (
         <Button mt="8px" type="button" onClick={() => dispatch(edit(swap))}>
@@ -261,6 +262,31 @@ function Inputs({ device }: { device: Device }) {
         );
       })}
     </Flex>
+  );
+}
+
+/** Its contacts with both words: how each rests, and how it stands now, with what goes through it. */
+function Contacts({ device }: { device: Device }) {
+  const document = useDocument();
+  const look = useLook();
+  const contacts = partsOf(device, document).flatMap((part) => (part.kind === 'contact' ? [part] : []));
+  if (contacts.length === 0) return null;
+  return (
+    <>
+      <Label>{contacts.length === 1 ? 'Its contact' : 'Its contacts'}</Label>
+      {contacts.map(({ id, a, b, form }) => {
+        const view = look?.parts[`${device.id}:${id}`];
+        return (
+          <Row key={id} data-contact={id}>
+            <span>
+              {a}–{b} · {form}
+              {view && `, ${view.isClosed ? 'closed' : 'open'} now`}
+            </span>
+            <Mono>{view ? amps(view.amps) : '–'}</Mono>
+          </Row>
+        );
+      })}
+    </>
   );
 }
 

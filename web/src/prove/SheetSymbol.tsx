@@ -1,12 +1,12 @@
-import { memo, useSyncExternalStore } from 'react';
-import type { Point } from '#core/circuit';
+import { memo, useMemo, useSyncExternalStore } from 'react';
+import type { ConductorId, Point } from '#core/circuit';
 import { inputsOf } from '#core/devices';
 import { type Pin, type PlacedSymbol, pinCaption } from '#core/draw';
 import { reading as spell } from '#core/units';
 import { useBench, usePartView, usePointView } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
 import { usePractice } from '../store/select';
-import { useAppDispatch, useAppSelector } from '../store/store';
+import { store, useAppDispatch, useAppSelector } from '../store/store';
 import { colour } from '../ui/theme';
 import { CaptionView } from './CaptionView';
 import { InputButton, inputAt } from './InputButton';
@@ -28,6 +28,20 @@ export const SheetSymbol = memo(function SheetSymbol({ symbol, isLinked, spelled
   const view = usePartView(`${symbol.device}:${symbol.part}`);
   const { symbols } = usePractice().schools;
   const site = useAppSelector((state) => state.document.now?.practice ?? 'na');
+  const { circuit } = useBench();
+  const injected = useAppSelector((state) => state.bench.injected);
+  // on the symbol of the part that is wrong, or on both ends of the wire that is
+  const faultOn = useMemo(() => {
+    if (injected.length === 0 || !circuit) return undefined;
+    const set = new Set(injected.map((fault) => JSON.stringify(fault)));
+    const lands = (conductor: ConductorId) =>
+      store.getState().document.now?.conductors[conductor]?.ends.some((end) => symbol.pins.some(({ point }) => point === end)) ?? false;
+    return circuit.faults.find(
+      ({ fault }) =>
+        set.has(JSON.stringify(fault)) &&
+        ('device' in fault ? fault.device === symbol.device && fault.part === symbol.part : lands(fault.conductor)),
+    )?.words;
+  }, [injected, circuit, symbol]);
   const isSelected = useAppSelector((state) => state.bench.device === symbol.device);
   const hasInput = useAppSelector(({ document: { now } }) => now !== undefined && inputAt(now, symbol.device, symbol.part) !== undefined);
   // where poles stand together the button is under the last of them, in place of its words
@@ -48,6 +62,7 @@ export const SheetSymbol = memo(function SheetSymbol({ symbol, isLinked, spelled
         isSelected={isSelected}
         isLinked={isLinked}
         description={isCovered ? '' : underSymbol(symbol, view, atMs)}
+        fault={faultOn}
         onSelect={() => dispatch(benchSlice.actions.deviceSelected(symbol.device))}
       />
       {symbol.kind !== 'source' && symbol.kind !== 'secondary' && view && view.phase === 'off' && <OffButHot symbol={symbol} />}

@@ -75,6 +75,8 @@ interface Props {
   /** a pole above it bears the tag */
   readonly isLinked: boolean;
   readonly description: string;
+  /** what is set to be wrong with it */
+  readonly fault: string | undefined;
   readonly onSelect: () => void;
 }
 
@@ -87,6 +89,7 @@ export const SymbolView = memo(function SymbolView({
   isSelected,
   isLinked,
   description,
+  fault,
   onSelect,
 }: Props) {
   const { kind, form, x, y, tag, text, width, height } = symbol;
@@ -95,7 +98,7 @@ export const SymbolView = memo(function SymbolView({
   const captions = symbolCaptions(symbol, family, description, isLinked);
   return (
     <g transform={`translate(${x} ${y})`} onClick={onSelect} style={{ cursor: 'pointer' }} data-symbol={symbol.id}>
-      <title>{`${tag} ${symbol.description}`}</title>
+      <title>{`${tag} ${symbol.description}${form ? `, ${form}, ${isClosed ? 'closed' : 'open'} now` : ''}${fault ? `. Set: ${fault}` : ''}`}</title>
       <rect x={-28} y={isTall ? -height / 2 : -20} width={56} height={isTall ? height : 40} fill="transparent" />
       {isSelected && (
         <rect
@@ -112,6 +115,14 @@ export const SymbolView = memo(function SymbolView({
       {strokes.map((stroke, index) => (
         <StrokeView key={index} stroke={stroke} phase={phase} isClosed={isClosed} />
       ))}
+      {fault && (
+        <g data-fault pointerEvents="none">
+          <path d="M26 -30 L34 -16 H18 Z" fill={colour('danger')} stroke={colour('sheet')} strokeWidth={1.5} strokeLinejoin="round" />
+          <text x={26} y={-18} textAnchor="middle" fontFamily="Barlow Semi Condensed" fontWeight={700} fontSize={10} fill={colour('sheet')}>
+            !
+          </text>
+        </g>
+      )}
       <g transform={`translate(${-x} ${-y})`}>
         {captions.map((caption) => (
           <CaptionView key={`${caption.x} ${caption.y}`} caption={caption} />

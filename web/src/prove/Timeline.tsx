@@ -32,7 +32,7 @@ const FILL: { readonly [K in RowKind]: string } = {
 };
 
 /** Inputs, timers, coils and loads over the run; scrub it, run it fast, step by event. */
-export function Timeline() {
+export function Timeline({ isEmpty = false }: { isEmpty?: boolean }) {
   const dispatch = useAppDispatch();
   const { run, isRunCurrent } = useBench();
   const { playing, speed, log } = useAppSelector((state) => state.bench);
@@ -72,7 +72,15 @@ export function Timeline() {
   return (
     <Flex direction="column" h="100%">
       <Flex align="center" gap="6px" wrap="wrap" pr="34px" mb="2px">
-        <Box flex="1" minW="0" fontSize="13px" minH="20px" aria-live="polite" data-told data-run={isRunCurrent ? 'current' : 'running'}>
+        <Box
+          flex="1 1 220px"
+          minW="0"
+          fontSize="13px"
+          minH="20px"
+          aria-live="polite"
+          data-told
+          data-run={isRunCurrent ? 'current' : 'running'}
+        >
           {run?.chatter.some(({ fromMs, untilMs }) => fromMs <= atMs && atMs <= untilMs) ? (
             <strong>{run.chatter.map(({ tags, periodMs }) => `${tags} chatters every ${span(periodMs)}`).join('; ')}.</strong>
           ) : last ? (
@@ -109,7 +117,7 @@ export function Timeline() {
           Reset
         </Button>
       </Flex>
-      <Box flex="1" minH="0" overflowY="auto" tabIndex={0} role="region" aria-label="Timeline chart">
+      <Box hidden={isEmpty} flex="1" minH="0" overflowY="auto" tabIndex={0} role="region" aria-label="Timeline chart">
         <svg
           ref={chart}
           width="100%"

@@ -67,7 +67,7 @@ export default function StockPage() {
     if (await save(preview.good.map((part) => ({ part, baseRevision: 0 })))) setPreview(undefined);
   };
   return (
-    <Outside>
+    <Outside title="Stock">
       <Flex justify="space-between" align="center" wrap="wrap" gap="8px" mb="8px">
         <Heading as="h1" fontSize="22px">
           Stock

@@ -18,6 +18,8 @@ export const system = createSystem(
         lineHeight: 1.35,
       },
       '*:focus-visible': { outline: '2px solid', outlineColor: 'focus', outlineOffset: '2px' },
+      // on the dark frame the ring of paper would be lost
+      'header *:focus-visible': { outlineColor: 'attention' },
       'svg text': { userSelect: 'none' },
       'svg [data-point]:hover circle': { strokeWidth: '3px' },
     },

@@ -111,25 +111,25 @@ export const switches = {
   'pressure-switch-high': byProcess(
     'Pressure switch, high side',
     'pressure',
-    { name: 'high', on: 'Raise pressure', off: 'Pressure normal', state: 'pressure high', kind: 'maintained', rest: false },
+    { name: 'high', on: 'Raise pressure', off: 'Let pressure fall', state: 'pressure high', kind: 'maintained', rest: false },
     'NC',
   ),
   'pressure-switch-low': byProcess(
     'Pressure switch, low side',
     'pressure',
-    { name: 'pressure', on: 'Pressure normal', off: 'Lose pressure', state: 'pressure there', kind: 'maintained', rest: true },
+    { name: 'pressure', on: 'Restore pressure', off: 'Lose pressure', state: 'pressure there', kind: 'maintained', rest: true },
     'NO',
   ),
   'temperature-limit': byProcess(
     'Temperature limit',
     'thermostat',
-    { name: 'hot', on: 'Overheat', off: 'Cool again', state: 'over its limit', kind: 'maintained', rest: false },
+    { name: 'hot', on: 'Overheat it', off: 'Let it cool', state: 'over its limit', kind: 'maintained', rest: false },
     'NC',
   ),
   'float-switch': byProcess(
     'Float switch',
     'float',
-    { name: 'level', on: 'Level there', off: 'Lose level', state: 'level there', kind: 'maintained', rest: true },
+    { name: 'level', on: 'Raise the level', off: 'Lower the level', state: 'level there', kind: 'maintained', rest: true },
     'NO',
   ),
   'switch-1': byHand(

@@ -1,0 +1,58 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { Link } from 'react-router';
+import { useBench, useLook } from '../bench/BenchProvider';
+import { benchSlice } from '../store/bench';
+import { powerAt } from '../store/select';
+import { useAppDispatch, useAppSelector } from '../store/store';
+import { Button } from '../ui/parts';
+import { useIsNarrow } from '../ui/useIsNarrow';
+
+/** What a person must not forget on any stage: faults that are set, and on a phone what is still hot. */
+export function Truths() {
+  const dispatch = useAppDispatch();
+  const { circuit } = useBench();
+  const { injected, hidden, revealed } = useAppSelector((state) => state.bench);
+  const power = useAppSelector((state) => powerAt(state.bench.log, state.bench.atMs + 1));
+  const hot = useLook()?.stillHot ?? [];
+  const isNarrow = useIsNarrow();
+  const words = injected.map(
+    (fault) => circuit?.faults.find((one) => JSON.stringify(one.fault) === JSON.stringify(fault))?.words ?? 'a fault',
+  );
+  const isHot = isNarrow && power !== 'on' && hot.length > 0;
+  if (words.length === 0 && !hidden && !isHot) return null;
+  return (
+    <Flex
+      role="status"
+      data-truths
+      bg="attention"
+      color="onAttention"
+      px="14px"
+      minH="30px"
+      align="center"
+      gap="10px"
+      wrap="wrap"
+      fontSize="13.5px"
+    >
+      {isHot && (
+        <Box>
+          <strong>Still hot:</strong> {hot.join('; ')}
+        </Box>
+      )}
+      {words.length > 0 && (
+        <Box flex="1">
+          <strong>{words.length === 1 ? 'A fault is set' : `${words.length} faults are set`}, simulated:</strong> {words.join('; ')}
+        </Box>
+      )}
+      {words.length > 0 && (
+        <Button type="button" look="quiet" color="onAttention" onClick={() => dispatch(benchSlice.actions.injected([]))}>
+          Take {words.length === 1 ? 'it' : 'them'} out
+        </Button>
+      )}
+      {hidden && (
+        <Box flex="1">
+          <strong>A hidden fault is set</strong>, simulated{revealed ? ' and revealed' : ''}: <Link to="find">find it</Link>
+        </Box>
+      )}
+    </Flex>
+  );
+}

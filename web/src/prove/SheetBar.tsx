@@ -1,0 +1,106 @@
+import { Box, chakra, Flex } from '@chakra-ui/react';
+import type { SheetView } from '#core/bench';
+import { Choice } from '../ui/Choice';
+import { Button } from '../ui/parts';
+import { CLASS_TOKENS } from '../ui/theme';
+
+const Chip = chakra('button', {
+  base: {
+    display: 'inline-flex',
+    alignItems: 'center',
+    gap: '5px',
+    flexShrink: 0,
+    border: 'none',
+    borderBottom: '3px solid',
+    bg: 'transparent',
+    color: 'ink',
+    fontFamily: 'label',
+    fontWeight: 600,
+    fontSize: '13px',
+    px: '6px',
+    minH: '30px',
+    whiteSpace: 'nowrap',
+    cursor: 'pointer',
+    '&[aria-expanded=false]': { color: 'muted' },
+    '@media (max-width: 700px)': { minH: '44px' },
+  },
+});
+
+/** A line of the sheet as it is jumped to. */
+export interface IndexLine {
+  readonly number: number;
+  readonly words: string;
+  readonly y: number;
+}
+
+/** Every numbered line with what stands on it, its loads first. */
+export const indexOf = ({ bands }: Pick<SheetView, 'bands'>): IndexLine[] =>
+  bands.flatMap(({ lines, symbols }) =>
+    lines.map(({ number, y }) => {
+      const own = symbols.filter(({ line, kind }) => line === number && kind !== 'source' && kind !== 'secondary');
+      const tags = [...new Set([...own.filter(({ kind }) => kind === 'coil'), ...own].map(({ tag }) => tag))];
+      return { number, words: tags.slice(0, 6).join(' '), y };
+    }),
+  );
+
+interface Props {
+  readonly whole: SheetView;
+  readonly folded: ReadonlySet<number>;
+  readonly lines: readonly IndexLine[];
+  readonly onFold: (band: number) => void;
+  readonly onLine: (line: IndexLine) => void;
+  readonly onView: (view: 'in' | 'out' | 'width' | 'whole') => void;
+}
+
+/** Above the sheet: its bands to fold, its lines to jump to, and how much of it is seen. */
+export const SheetBar = ({ whole, folded, lines, onFold, onLine, onView }: Props) => (
+  <Flex align="center" gap="4px" px="8px" minH="34px" bg="sheet" borderBottom="1px solid" borderColor="hairline" flexShrink={0}>
+    <Flex as="nav" aria-label="Bands of the sheet" flex="1" minW="0" overflowX="auto" gap="2px" css={{ scrollbarWidth: 'none' }}>
+      {whole.bands.map(({ title, tint }, index) => (
+        <Chip
+          key={`${title} ${index}`}
+          type="button"
+          aria-expanded={!folded.has(index)}
+          title={folded.has(index) ? `Unfold ${title}` : `Fold ${title} to its title`}
+          style={{ borderBottomColor: folded.has(index) ? 'transparent' : `var(--chakra-colors-${kebab(CLASS_TOKENS[tint].line)})` }}
+          onClick={() => onFold(index)}
+        >
+          <span aria-hidden="true">{folded.has(index) ? '▸' : '▾'}</span>
+          {title}
+        </Chip>
+      ))}
+    </Flex>
+    <Box css={{ '@media (max-width: 700px)': { display: 'none' } }}>
+      <Choice
+        aria-label="Line of the sheet"
+        value=""
+        w="86px"
+        onChange={({ target }) => {
+          const line = lines.find(({ number }) => String(number) === target.value);
+          if (line) onLine(line);
+        }}
+      >
+        <option value="">Line…</option>
+        {lines.map(({ number, words }) => (
+          <option key={number} value={number}>
+            {number} {words}
+          </option>
+        ))}
+      </Choice>
+    </Box>
+    <Button type="button" look="quiet" onClick={() => onView('width')}>
+      Fit width
+    </Button>
+    <Button type="button" look="quiet" onClick={() => onView('whole')} css={{ '@media (max-width: 700px)': { display: 'none' } }}>
+      Fit all
+    </Button>
+    <Button type="button" aria-label="Zoom out" onClick={() => onView('out')}>
+      −
+    </Button>
+    <Button type="button" aria-label="Zoom in" onClick={() => onView('in')}>
+      +
+    </Button>
+  </Flex>
+);
+
+const kebab = (token: string): string => token.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`);
