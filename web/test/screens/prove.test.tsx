@@ -108,7 +108,8 @@ describe('the bench', () => {
     await settled();
     await waitFor(() => expect(screen.getByRole('img', { name: /^Timeline, [1-9]/ })).toBeTruthy());
     await user.click(screen.getByRole('button', { name: 'Reset' }));
-    await waitFor(() => expect(screen.getByRole('img', { name: 'Timeline, 0 rows' })).toBeTruthy());
+    // with nothing done there is no time to show
+    await waitFor(() => expect(screen.queryByRole('img', { name: /^Timeline/ })).toBeNull());
     expect(state().bench.log).toEqual([]);
   });
 });

@@ -129,7 +129,7 @@ export const switches = {
   'float-switch': byProcess(
     'Float switch',
     'float',
-    { name: 'level', on: 'Raise the level', off: 'Lower the level', state: 'level there', kind: 'maintained', rest: true },
+    { name: 'level', on: 'Raise the level', off: 'Lose level', state: 'level there', kind: 'maintained', rest: true },
     'NO',
   ),
   'switch-1': byHand(
