@@ -24,7 +24,6 @@ export {
   practiceReplySchema,
   problemReplySchema,
   revisionsSchema,
-  STANDINGS,
   saveReplySchema,
   stockReplySchema,
 } from './shapes';

@@ -33,7 +33,7 @@ export const statusSchema = z.object({ status: z.string() });
 export const eventsSchema = z.string();
 
 /** Where a job or a circuit stands: in use, put away, or thrown away; each can be put back. */
-export const STANDINGS = ['open', 'archived', 'deleted'] as const;
+const STANDINGS = ['open', 'archived', 'deleted'] as const;
 const standingSchema = z.enum(STANDINGS);
 export type Standing = z.infer<typeof standingSchema>;
 

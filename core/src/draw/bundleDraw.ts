@@ -22,7 +22,7 @@ const BLOCK_WIDTH = 64;
 const RETURN = 48;
 
 /** A bundle plan cannot be drawn as it is: conductor by conductor it can. */
-export class NoBundle extends Error {}
+class NoBundle extends Error {}
 
 interface Facts extends BundlePlan {
   readonly ground: Ground;

@@ -91,6 +91,7 @@ function refCaptions({ kind, refs, x, y }: PlacedSymbol): Caption[] {
   });
 }
 
+/** The mark of a terminal, above the wire, outside of its pin. */
 export const pinCaption = ({ mark, x, y, side }: Pin): Caption => ({
   text: mark,
   x: side === 'left' ? x - 6 : x + 6,
@@ -100,6 +101,7 @@ export const pinCaption = ({ mark, x, y, side }: Pin): Caption => ({
   ink: 'ink',
 });
 
+/** The name of a strip's terminal or of a loose end, above it. */
 export const markerCaption = ({ kind, label, x, y }: Marker): Caption => ({
   text: label,
   x,
@@ -115,6 +117,7 @@ export const JOG_R = 8;
 export const jogAt = ({ x, y, side, isJog }: Flag): { readonly x: number; readonly y: number } | undefined =>
   isJog ? { x: side === 'left' ? x - JOG_R : side === 'right' ? x + JOG_R : x, y: side === 'on' ? y - JOG_R : y } : undefined;
 
+/** The name or the number of a net at its flag. */
 export function flagCaption(one: Flag): Caption {
   const jog = jogAt(one);
   return jog ? { text: one.name, x: jog.x, y: jog.y + 4, size: 11, weight: 700, anchor: 'middle', ink: 'ink' } : nameCaption(one);

@@ -59,7 +59,7 @@ export function drawList(pen: Pen, plan: BandPlan, nameOf: NameNet, y: number): 
 }
 
 /** Elements of a band one under the other: what cannot be drawn truly as paths. */
-export function listElements(pen: Pen, elements: readonly Element[], nameOf: NameNet, y: number): void {
+function listElements(pen: Pen, elements: readonly Element[], nameOf: NameNet, y: number): void {
   elements.forEach((element, index) => {
     const row = y + index * ROW;
     const [a, b] = [netAt(pen.wiring, element.a), netAt(pen.wiring, element.b)];

@@ -74,7 +74,7 @@ export function feeders(count: number, breakers: 'one' | 'each' = 'one'): Circui
 }
 
 /** Two contactors for two directions of one motor. @param isSwapAtMotor the phases change places at the motor side, as some wire it */
-export function reversing(isSwapAtMotor = true, through: 'overload' | 'straight' = 'overload'): Circuit {
+function reversing(isSwapAtMotor = true, through: 'overload' | 'straight' = 'overload'): Circuit {
   const { devices, wires } = control(['K1', 'K2']);
   const next = through === 'overload' ? ins('OL1') : load('M1');
   return rigged(
@@ -92,7 +92,7 @@ export function reversing(isSwapAtMotor = true, through: 'overload' | 'straight'
 }
 
 /** A motor whose phases change places at its terminals. */
-export const turned = (): Circuit =>
+const turned = (): Circuit =>
   rigged({ ...mains(), K1: ['contactor-3', coil], M1: ['motor-3ph', motor] }, [
     ...three(ins('G1'), ins('K1')),
     ...three(outs('K1'), load('M1'), true),
@@ -101,7 +101,7 @@ export const turned = (): Circuit =>
   ]);
 
 /** A motor on mains or past its drive: two contactors in series on one path, one on the other. */
-export function bypass(): Circuit {
+function bypass(): Circuit {
   const { devices, wires } = control(['K1', 'K2', 'K3']);
   return rigged({ ...mains(), F1: ['breaker-3', { ratingA: 20 }], F2: ['fuse-3', { ratingA: 16 }], ...devices, M1: ['motor-3ph', motor] }, [
     ...three(ins('G1'), ins('F1')),
@@ -116,7 +116,7 @@ export function bypass(): Circuit {
 }
 
 /** A motor, a bank of heaters and what is single-phase under one breaker. @param isTransformer whether a control transformer hangs there too */
-export function mixed(isTransformer: boolean): Circuit {
+function mixed(isTransformer: boolean): Circuit {
   return rigged(
     {
       ...mains(),
@@ -172,7 +172,7 @@ export function mixed(isTransformer: boolean): Circuit {
 }
 
 /** A three-phase motor of which one wire is not landed at its contactor, and a contactor without a load. */
-export const halfWired = (): Circuit =>
+const halfWired = (): Circuit =>
   rigged(
     {
       ...mains(),
@@ -195,7 +195,7 @@ export const halfWired = (): Circuit =>
   );
 
 /** A split-phase panel: heaters from leg to leg, a fan from leg to neutral, all behind one breaker. */
-export const splitPhase = (): Circuit =>
+const splitPhase = (): Circuit =>
   rigged(
     {
       G1: ['supply-split-phase', { volts: 240, hz: '60' }],
@@ -221,7 +221,7 @@ export const splitPhase = (): Circuit =>
   );
 
 /** Two DC supplies from one mains, each with a relay; rails of equal marks. */
-export const twoDirect = (): Circuit =>
+const twoDirect = (): Circuit =>
   rigged(
     {
       G1: ['supply-1ph', { volts: 120, hz: '60' }],
@@ -247,7 +247,7 @@ export const twoDirect = (): Circuit =>
   );
 
 /** Two pumps that take turns by a latching relay, called by one float. */
-export const alternator = (): Circuit =>
+const alternator = (): Circuit =>
   rigged(
     {
       G1: ['supply-1ph', { volts: 120, hz: '60' }],
@@ -277,7 +277,7 @@ export const alternator = (): Circuit =>
   );
 
 /** A true bridge: the middle contact lies neither in series nor in parallel. */
-export const bridge = (coils: 1 | 2): Circuit =>
+const bridge = (coils: 1 | 2): Circuit =>
   rigged(
     {
       G1: ['supply-1ph', { volts: 120, hz: '60' }],

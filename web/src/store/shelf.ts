@@ -3,13 +3,13 @@ import { z } from 'zod';
 import { type Edit, editSchema } from '#core/circuit';
 
 /** An edit that the server may not have taken yet, with the revision that the first one of its row was made on. */
-export interface KeptEdit {
+interface KeptEdit {
   readonly edit: Edit;
   readonly baseRevision: number;
 }
 
 /** An answer of the server as it was last heard. */
-export interface KeptAnswer {
+interface KeptAnswer {
   readonly at: number;
   readonly reply: unknown;
 }
