@@ -1,10 +1,18 @@
 // Installs the packages when the lock file has changed since the last success. Node built-ins alone.
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, rmdirSync, statSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, rmdirSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 
 const STALE_LOCK_MS = 5 * 60_000;
+
+/** What package.json names and is not there: an installation that was cut off, or packages that somebody took away. */
+export function missingPackages(root) {
+  const { dependencies = {}, devDependencies = {} } = JSON.parse(readFileSync(join(root, 'package.json'), 'utf8'));
+  return Object.keys({ ...dependencies, ...devDependencies }).filter(
+    (name) => !existsSync(join(root, 'node_modules', name, 'package.json')),
+  );
+}
 
 export function ensurePackages(root, say) {
   const [major, minor] = process.versions.node.split('.').map(Number);
@@ -13,7 +21,12 @@ export function ensurePackages(root, say) {
     .update(readFileSync(join(root, 'package-lock.json')))
     .digest('hex');
   const stamp = join(root, 'node_modules', '.mando-stamp');
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) return;
+  const missing = missingPackages(root);
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === hash) {
+    if (missing.length === 0) return;
+    say(`packages are missing (${missing.slice(0, 3).join(', ')}${missing.length > 3 ? ' and others' : ''}): they are installed again`);
+    rmSync(stamp);
+  }
   mkdirSync(join(root, '.mando'), { recursive: true });
   const lock = join(root, '.mando', 'installing');
   for (;;) {

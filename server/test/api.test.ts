@@ -317,6 +317,40 @@ describe('when things die', () => {
     expect((await opened(id)).revision).toBeGreaterThanOrEqual(accepted);
   });
 
+  it('of two servers on one database one is killed: who followed there hears of the next edit on the other', async () => {
+    const id = await freshCircuit();
+    const [one, two] = await Promise.all([start(4395), start(4396)]);
+    /** the revisions that a page hears of, whichever of the two answers */
+    const heard: number[] = [];
+    const ends = new AbortController();
+    const follow = async (): Promise<void> => {
+      for (let port = 4395; !ends.signal.aborted; port = port === 4395 ? 4396 : 4395) {
+        try {
+          const reply = await fetch(`http://localhost:${port}/api/circuits/${id}/events`, { signal: ends.signal });
+          const reader = reply.body!.pipeThrough(new TextDecoderStream()).getReader();
+          for (let read = await reader.read(); !read.done; read = await reader.read())
+            for (const [, revision] of read.value.matchAll(/"revision":(\d+)/g)) heard.push(Number(revision));
+        } catch {
+          // its server is gone: the other one is asked
+        }
+      }
+    };
+    void follow();
+    const edit = (port: number, revision: number) =>
+      fetch(`http://localhost:${port}/api/circuits/${id}/edits`, {
+        method: 'POST',
+        headers: { ...HEADERS, 'content-type': 'application/json' },
+        body: JSON.stringify({ baseRevision: revision, edit: { id: `etwo-${revision}-servers`, changes: [setVa(30 + revision)] } }),
+      });
+    expect((await edit(4396, 0)).status).toBe(200);
+    await expect.poll(() => heard.includes(1), { timeout: 5000 }).toBe(true);
+    one.kill('SIGKILL');
+    expect((await edit(4396, 1)).status).toBe(200);
+    await expect.poll(() => heard.includes(2), { timeout: 10_000 }).toBe(true);
+    ends.abort();
+    two.kill('SIGKILL');
+  });
+
   it('a taken port is said, with a code of its own', async () => {
     const server = await start(4397);
     const second = spawnSync(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {

@@ -7,6 +7,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import pg from 'pg';
 import { afterEach, describe, expect, it } from 'vitest';
+import { missingPackages } from '../../scripts/install.mjs';
 import { type Cluster, startPostgres } from '../../scripts/postgres.mjs';
 import { whenReady } from '../src/db/whenReady';
 
@@ -136,6 +137,18 @@ describe('what keeps it from starting is one sentence', () => {
     sleeper.kill();
     server.close();
     expect([done.status, done.out]).toEqual([0, expect.stringContaining(`Mando runs already from this folder, at ${url}`)]);
+  });
+  it('packages that are half there are seen, by name', () => {
+    expect(missingPackages(fileURLToPath(new URL('../..', import.meta.url)))).toEqual([]);
+    const half = mkdtempSync(join(tmpdir(), 'mando-half-'));
+    writeFileSync(
+      join(half, 'package.json'),
+      JSON.stringify({ dependencies: { there: '1.0.0', gone: '1.0.0' }, devDependencies: { '@cut/off': '1.0.0' } }),
+    );
+    for (const folder of ['there', '@cut/off']) mkdirSync(join(half, 'node_modules', folder), { recursive: true });
+    writeFileSync(join(half, 'node_modules/there/package.json'), '{}');
+    expect(missingPackages(half)).toEqual(['gone', '@cut/off']);
+    rmSync(half, { recursive: true });
   });
   it('a folder that cannot be written', () => {
     const data = folder();

@@ -9,8 +9,13 @@ export type ReadBody = { readonly ok: true; readonly value: unknown } | { readon
 /** A document is a few levels deep; more is no document. */
 const MOST_DEEP = 40;
 
+export const TOO_DEEP: ReadBody = {
+  ok: false,
+  words: `The request is nested more than ${MOST_DEEP} deep. Send the document as it was exported.`,
+};
+
 /** How deep brackets stand in JSON text, found in one pass before it is parsed; stops as soon as it is too deep. */
-function isTooDeep(text: string): boolean {
+export function isTooDeep(text: string): boolean {
   let depth = 0;
   let isString = false;
   for (let at = 0; at < text.length; at++) {
@@ -45,8 +50,7 @@ const isWellFormed = (text: string): boolean => !/[\uD800-\uDBFF](?![\uDC00-\uDF
 
 /** JSON text as a value: what is too deep, no JSON, or holds signs that cannot be kept is told with where, and costs nothing. */
 export function readText(text: string): ReadBody {
-  if (isTooDeep(text))
-    return { ok: false, words: `The request is nested more than ${MOST_DEEP} deep. Send the document as it was exported.` };
+  if (isTooDeep(text)) return TOO_DEEP;
   let value: unknown;
   try {
     value = JSON.parse(text);

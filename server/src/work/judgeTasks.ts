@@ -1,18 +1,12 @@
-import type { CircuitSummary, EndpointName } from '#core/api';
+import type { CircuitSummary } from '#core/api';
 import { sheetPicture } from '#core/bench';
 import { checkStudy, isSound, studyOf } from '#core/check';
-import { type Circuit, readCircuitDocument } from '#core/circuit';
-import { catalogue } from '#core/devices';
+import type { Circuit } from '#core/circuit';
 import { explore } from '#core/explore';
 import type { Practice } from '#core/schools';
 import { tellFinding } from '#core/words';
-import { readFor } from './reading';
 
-/** What is worked out off the thread that answers. Each is a pure function of what it is given. */
-export const body = ({ endpoint, text }: { endpoint: EndpointName; text: string }) => readFor(endpoint, text);
-
-export const document = ({ given }: { given: unknown }) => readCircuitDocument(given, catalogue);
-
+/** What is judged and drawn off the thread that answers. */
 export const picture = ({ circuit, practice }: { circuit: Circuit; practice: Practice }): string => {
   const { symbols } = practice.schools;
   return sheetPicture(circuit, { isPlain: true, ...(symbols === 'na' || symbols === 'iec' ? { family: symbols } : {}) });
