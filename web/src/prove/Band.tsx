@@ -6,6 +6,7 @@ import { CLASS_TOKENS, colour } from '../ui/theme';
 import { CaptionView } from './CaptionView';
 import { deviceAt, type Place } from './places';
 import { SheetSymbol } from './SheetSymbol';
+import { inSight, type Seen } from './seen';
 import { Wire } from './Wire';
 
 /** What a band asks of the sheet that it is on. */
@@ -16,6 +17,8 @@ export interface Nets {
 
 interface Props {
   readonly band: BandView;
+  /** which heights are in sight: what lies beyond is not drawn */
+  readonly seen: Seen;
   readonly width: number;
   readonly nets: Nets;
   readonly spelled: ReadonlyMap<Point, string>;
@@ -25,10 +28,11 @@ interface Props {
 const NO_WIRES: readonly string[] = [];
 
 /** A band of the sheet. It is drawn again only when it was laid out anew: what is seen comes to its wires and symbols one by one. */
-export const Band = memo(function Band({ band, width, nets, spelled, onTouch }: Props) {
+export const Band = memo(function Band({ band: whole, seen, width, nets, spelled, onTouch }: Props) {
+  const band = useMemo(() => inSight(whole, seen), [whole, seen]);
   const tokens = CLASS_TOKENS[band.tint];
   const [line, tint] = [colour(tokens.line), colour(tokens.tint)];
-  const linked = useMemo(() => linkedOf(band), [band]);
+  const linked = useMemo(() => linkedOf(whole), [whole]);
   return (
     <g data-band={band.title}>
       <rect x={0} y={band.y} width={width} height={band.height} fill={tint} />

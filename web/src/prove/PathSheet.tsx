@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { select } from 'd3-selection';
-import { type D3ZoomEvent, type ZoomBehavior, zoom, zoomIdentity } from 'd3-zoom';
+import { type D3ZoomEvent, type ZoomBehavior, type ZoomTransform, zoom, zoomIdentity } from 'd3-zoom';
 import { type KeyboardEvent, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import type { SheetView } from '#core/bench';
 import { type DeviceId, isTerminal, type Point } from '#core/circuit';
@@ -20,6 +20,7 @@ import { useWork } from './InputButton';
 import { Leads } from './Leads';
 import { nextPlace, type Place, placesOf } from './places';
 import { indexOf, SheetBar } from './SheetBar';
+import { isLarge, type Seen, seenOf, WHOLE } from './seen';
 import { useFolds } from './useFolds';
 
 const EXTENT: [number, number] = [0.3, 4];
@@ -29,7 +30,8 @@ export function PathSheet() {
   const { circuit, drawing } = useBench();
   const holder = useRef<SVGSVGElement>(null);
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown>>(undefined);
-  const [transform, setTransform] = useState(zoomIdentity);
+  const transform = useRef(zoomIdentity);
+  const [seen, setSeen] = useState<Seen>(WHOLE);
   const whole = circuit?.sheet ?? inProgress(drawing);
   const id = useAppSelector((state) => state.document.id ?? '');
   const { folded, fold } = useFolds(id, whole);
@@ -37,13 +39,24 @@ export function PathSheet() {
   // biome-ignore lint/correctness/useExhaustiveDependencies: which are folded is told by their places
   const sheet = useMemo(() => whole && foldBands(whole, (index) => folded.has(index)), [whole, foldKey]);
   const lines = useMemo(() => (sheet ? indexOf(sheet) : []), [sheet]);
+  // whatever is chosen, by whom ever, comes into sight
+  const chosen = useAppSelector((state) => state.bench.point ?? state.bench.device);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only a choice moves the sheet; a sheet that is drawn anew stays where it is
+  useEffect(() => {
+    if (chosen && sheet) keyed('reveal', placesOf(sheet).find(({ point }) => point === chosen) ?? centreOf(sheet, chosen as DeviceId));
+  }, [chosen]);
   const width = sheet?.width;
   useEffect(() => {
     const svg = holder.current;
     if (!svg || width === undefined) return;
     const zooming = zoom<SVGSVGElement, unknown>()
       .scaleExtent(EXTENT)
-      .on('zoom', ({ transform: next }: D3ZoomEvent<SVGSVGElement, unknown>) => setTransform(next))
+      // the drawing is moved by itself; only what comes into sight is drawn anew
+      .on('zoom', ({ transform: next }: D3ZoomEvent<SVGSVGElement, unknown>) => {
+        transform.current = next;
+        svg.querySelector('g[data-pan]')?.setAttribute('transform', next.toString());
+        setSeen((before) => seenOf(before, next, svg.clientHeight));
+      })
       .filter(
         (event: Event) =>
           !(event.type === 'wheel' && !(event as WheelEvent).ctrlKey && !(event as WheelEvent).metaKey) && !(event as MouseEvent).button,
@@ -75,7 +88,13 @@ export function PathSheet() {
     <Flex direction="column" flex="1" minH="200px" css={{ '@media (max-width: 700px)': { height: '52vh', flex: 'none' } }}>
       <SheetBar whole={whole!} folded={folded} lines={lines} onFold={fold} onLine={({ y }) => toLine(y)} onView={view} />
       <Box flex="1" minH="0" position="relative" bg="sheet">
-        <SheetDrawing sheet={sheet} holder={holder} transform={transform.toString()} onKeys={(key, at) => keyed(key, at)} />
+        <SheetDrawing
+          sheet={sheet}
+          holder={holder}
+          seen={isLarge(sheet) ? seen : WHOLE}
+          transform={transform}
+          onKeys={(key, at) => keyed(key, at)}
+        />
       </Box>
     </Flex>
   );
@@ -93,7 +112,7 @@ export function PathSheet() {
     if (!svg || !behaviour.current) return;
     select(svg).call(
       behaviour.current.transform,
-      zoomIdentity.translate(transform.x, svg.clientHeight / 3 - y * transform.k).scale(transform.k),
+      zoomIdentity.translate(transform.current.x, svg.clientHeight / 3 - y * transform.current.k).scale(transform.current.k),
     );
     svg.focus();
   }
@@ -116,11 +135,11 @@ export function PathSheet() {
         zoomIdentity.translate(svg.clientWidth / 2 - at.x * 1.6, svg.clientHeight / 2 - at.y * 1.6).scale(1.6),
       );
     if (key === 'reveal') {
-      const [x, y] = transform.apply([at.x, at.y]);
+      const [x, y] = transform.current.apply([at.x, at.y]);
       const margin = 50;
       const dx = x < margin ? margin - x : x > svg.clientWidth - margin ? svg.clientWidth - margin - x : 0;
       const dy = y < margin ? margin - y : y > svg.clientHeight - margin ? svg.clientHeight - margin - y : 0;
-      if (dx || dy) select(svg).call(behaviour.current.translateBy, dx / transform.k, dy / transform.k);
+      if (dx || dy) select(svg).call(behaviour.current.translateBy, dx / transform.current.k, dy / transform.current.k);
     }
   }
 }
@@ -136,12 +155,15 @@ function fitWidth(svg: SVGSVGElement, zooming: ZoomBehavior<SVGSVGElement, unkno
 function SheetDrawing({
   sheet,
   holder,
+  seen,
   transform,
   onKeys,
 }: {
   sheet: SheetView;
   holder: React.RefObject<SVGSVGElement | null>;
-  transform: string;
+  /** which heights are in sight */
+  seen: Seen;
+  transform: React.RefObject<ZoomTransform>;
   onKeys: (key: 'fit' | 'selection' | 'reveal', at: { x: number; y: number } | undefined) => void;
 }) {
   const dispatch = useAppDispatch();
@@ -225,9 +247,17 @@ function SheetDrawing({
         outlineOffset: '-3px',
       }}
     >
-      <g data-pan transform={transform}>
+      <g data-pan transform={transform.current.toString()}>
         {sheet.bands.map((band, index) => (
-          <Band key={bandKey(sheet.bands, index)} band={band} width={sheet.width} nets={nets} spelled={spelled} onTouch={touch} />
+          <Band
+            key={bandKey(sheet.bands, index)}
+            band={band}
+            seen={seen}
+            width={sheet.width}
+            nets={nets}
+            spelled={spelled}
+            onTouch={touch}
+          />
         ))}
         {sheet.spareWords.length > 0 && (
           <text x={64} y={sheet.height + 18} fontFamily="Barlow Semi Condensed" fontSize={12} fill={colour('muted')}>
@@ -248,8 +278,11 @@ function bandKey(bands: SheetView['bands'], index: number): string {
   return `${name} ${names.filter((one) => one === name).length}`;
 }
 
-const centreOf = (sheet: SheetView, device: DeviceId | null) =>
-  sheet.bands.flatMap(({ symbols }) => symbols).find((symbol) => symbol.device === device);
+/** The symbol that stands for a device: its coil, else the first of it. */
+const centreOf = (sheet: SheetView, device: DeviceId | null) => {
+  const own = sheet.bands.flatMap(({ symbols }) => symbols).filter((symbol) => symbol.device === device);
+  return own.find(({ kind }) => kind === 'coil') ?? own[0];
+};
 
 /** Of each net a point whose volts stand for it, and its wires. */
 function netsOf({ netOf, conductorsOfNet }: SheetView): Nets {

@@ -1,19 +1,34 @@
 import type { Circuit } from '#core/circuit';
 import { inputsOf } from '#core/devices';
 import type { Call, Calls } from '#core/explore';
-import { figures } from '#core/units';
+import { figures, grouped } from '#core/units';
 
-function tellCall(circuit: Circuit, call: Call): string {
+/** Who does what. */
+function tellCall(circuit: Circuit, call: Call): { readonly who: string; readonly does: string } {
   if ('process' in call) {
     const process = circuit.processes[call.process];
-    return `${process?.name ?? '?'} at ${figures(call.to)} ${process?.unit ?? ''}`.trim();
+    return { who: process?.name ?? '?', does: `at ${figures(call.to)} ${process?.unit ?? ''}`.trim() };
   }
   const device = circuit.devices[call.device];
   const input = device && inputsOf(device, circuit).find(({ name }) => name === call.input);
   const does = input ? (input.rest ? input.off.toLowerCase() : input.state) : call.input;
-  return `${device?.tag ?? '?'} ${does}${call.press === 2 ? ', after the others' : ''}`;
+  return { who: device?.tag ?? '?', does: `${does}${call.press === 2 ? ', after the others' : ''}` };
 }
 
-/** A state as a person says it: `TC1 calling for cooling, PS1 open`; undefined is every state. */
-export const tellCalls = (circuit: Circuit, calls: Calls | undefined): string =>
-  calls === undefined ? 'every state' : calls.map((call) => tellCall(circuit, call)).join(', ') || 'nothing called';
+const collator = new Intl.Collator('en', { numeric: true });
+/** So many things that do the same are named one by one; of more the first and the last, and how many there are. */
+const MOST_NAMED = 4;
+
+/** A state as a person says it: `TC1 calling for cooling, PS1 open`, or `TC1, TC2 … TC40 (40) calling for heat`; undefined is every state. */
+export function tellCalls(circuit: Circuit, calls: Calls | undefined): string {
+  if (calls === undefined) return 'every state';
+  const told = calls.map((call) => tellCall(circuit, call));
+  const alike = grouped(told, ({ does }) => does);
+  const said = [...alike].flatMap(([does, those]) => {
+    const names = those.map(({ who }) => who).sort(collator.compare);
+    return names.length > MOST_NAMED
+      ? [`${names[0]}, ${names[1]} … ${names.at(-1)} (${names.length}) ${does}`]
+      : those.map(({ who }) => `${who} ${does}`).sort(collator.compare);
+  });
+  return said.join(', ') || 'nothing called';
+}

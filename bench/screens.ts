@@ -1,0 +1,124 @@
+import { spawn } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { fileURLToPath } from 'node:url';
+import { chromium, type Page } from '@playwright/test';
+import { rowPanel, unitPanel } from '../core/src/testing/panel';
+import { startThrowaway } from '../scripts/postgres.mjs';
+
+/**
+ * What a person waits for, in Chromium: a circuit opened, an input worked until the wires show it, a rating entered until it is judged, the
+ * parts of a place, a frame of panning; and what the page costs with the power off. Build the pages first.
+ */
+const root = fileURLToPath(new URL('..', import.meta.url));
+const PORT = 4383;
+const base = `http://localhost:${PORT}`;
+const postgres = await startThrowaway();
+const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
+  cwd: root,
+  env: { ...process.env, DATABASE_URL: postgres.url, PORT: String(PORT) },
+  stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
+});
+await new Promise((done) => server.once('message', done));
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--disable-gpu', '--no-sandbox'] });
+const { jobs } = (await (await fetch(`${base}/api/jobs`)).json()) as { jobs: { id: string }[] };
+
+const middle = (list: readonly number[]): number => list.toSorted((a, b) => a - b)[Math.floor(list.length / 2)] ?? Number.NaN;
+
+/** Milliseconds from an act in the page until a test holds there, looked at once a frame. */
+const until = (page: Page, act: string, test: string): Promise<number> =>
+  page.evaluate<number>(`new Promise((done, fail) => {
+    const began = performance.now();
+    ${act};
+    requestAnimationFrame(function look() {
+      if (${test}) done(performance.now() - began);
+      else if (performance.now() - began > 30000) fail(new Error('it never came'));
+      else requestAnimationFrame(look);
+    });
+  })`);
+
+/** Milliseconds of processor that the page used in a while. */
+async function cost(page: Page, work: () => Promise<void>): Promise<number> {
+  const session = await page.context().newCDPSession(page);
+  await session.send('Performance.enable');
+  const busy = async () => {
+    const { metrics } = await session.send('Performance.getMetrics');
+    return 1000 * (metrics.find(({ name }) => name === 'TaskDuration')?.value ?? 0);
+  };
+  const before = await busy();
+  await work();
+  return (await busy()) - before;
+}
+
+const rows: Record<string, string | number>[] = [];
+for (const [kind, make] of [
+  ['units', unitPanel],
+  ['rows', rowPanel],
+] as const)
+  for (const devices of [16, 100, 300]) {
+    const id = randomUUID();
+    await fetch(`${base}/api/jobs/${jobs[0]!.id}/circuits`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', 'x-mando-client': 'bench' },
+      body: JSON.stringify({ id, document: make(devices) }),
+    });
+    const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+    const began = Date.now();
+    await page.goto(`${base}/circuits/${id}/prove`);
+    await page.locator('[data-symbol]').first().waitFor();
+    const openMs = Date.now() - began;
+    await page.waitForTimeout(devices > 200 ? 9000 : 3000);
+    const idleMs = (await cost(page, () => page.waitForTimeout(3000))) / 3;
+    await page.getByRole('radio', { name: 'All on' }).check({ force: true });
+    await page.waitForTimeout(1500);
+    const goTo = async (what: string): Promise<void> => {
+      const box = page.getByRole('combobox', { name: /^Go to device/ });
+      await box.fill(what);
+      await page.locator('[data-goto] [role=option]').first().waitFor();
+      await box.press('Enter');
+    };
+    await goTo(kind === 'units' ? 'TC1' : 'S0');
+    await page.waitForTimeout(800);
+    const tints: number[] = [];
+    for (let turn = 0; turn < 5; turn++) {
+      tints.push(
+        await until(
+          page,
+          `window.seen = [...document.querySelectorAll('[data-sheet] line')].map((one) => one.getAttribute('stroke-width')).join(); document.querySelector('aside button[aria-pressed]').click();`,
+          `[...document.querySelectorAll('[data-sheet] line')].map((one) => one.getAttribute('stroke-width')).join() !== window.seen`,
+        ),
+      );
+      await page.waitForTimeout(700);
+    }
+    const panMs =
+      (await cost(page, async () => {
+        for (let turn = 0; turn < 20; turn++) {
+          await page.mouse.move(500, 300);
+          await page.mouse.wheel(0, turn % 2 ? -40 : 40);
+          await page.waitForTimeout(30);
+        }
+      })) / 20;
+    await goTo('T1');
+    const rating = page.getByRole('textbox', { name: 'Rating', exact: true });
+    await rating.waitFor();
+    await page.waitForTimeout(devices > 200 ? 6000 : 1500);
+    await rating.fill('15');
+    // the plate says what comes of it: its words change when they are there
+    const plate = `document.querySelector('aside[aria-label="Plate"]').textContent`;
+    const verdictMs = await until(page, `window.before = ${plate}; document.activeElement.blur()`, `${plate} !== window.before`);
+    rows.push({
+      kind,
+      devices,
+      open: openMs,
+      'input to tint': Math.round(middle(tints)),
+      'Enter to verdict': Math.round(verdictMs),
+      'pan frame': Math.round(panMs),
+      'idle, ms a second': Math.round(idleMs),
+    });
+    console.table(rows.slice(-1));
+    await page.context().close();
+  }
+console.table(rows);
+await browser.close();
+server.kill();
+await postgres.stop();
+process.exit(0);
