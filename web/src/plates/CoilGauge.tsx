@@ -22,6 +22,24 @@ interface Props {
   readonly heldV: number | undefined;
 }
 
+/** Width of a sign of these words, and what stays free beside the needle. */
+const [SIGN, FREE] = [5.2, 4] as const;
+
+/** Where a band's word stands: in its middle, or beside the needle where that would strike it out; undefined: there is no room. */
+function wordAt(word: string, left: number, right: number, needle: number | undefined): number | undefined {
+  const half = (word.length * SIGN) / 2;
+  const middle = (left + right) / 2;
+  if (right - left <= 2 * half) return undefined;
+  if (needle === undefined || Math.abs(needle - middle) > half + FREE) return middle;
+  const beside = [
+    [left, needle - FREE],
+    [needle + FREE, right],
+  ]
+    .filter(([from = 0, to = 0]) => to - from > 2 * half)
+    .map(([from = 0, to = 0]) => (from + to) / 2);
+  return beside.sort((a, b) => Math.abs(a - middle) - Math.abs(b - middle))[0];
+}
+
 /** The coil's window in two rows on one scale: to pull in, with the worst volts over all states; to stay in, with the volts now. */
 export function CoilGauge({ window, pullInV, nowV, heldV }: Props) {
   const last = window.bands.at(-1)!.fromV;
@@ -56,13 +74,14 @@ export function CoilGauge({ window, pullInV, nowV, heldV }: Props) {
           to pull in
         </text>
         {bands.map(({ word, left, right, fromV }) => {
-          const fits = right - left > word.length * 5.2;
+          const at = wordAt(word, left, right, pullInV === undefined ? undefined : x(pullInV));
+          const fits = at !== undefined;
           if (fits) named.add(word);
           return (
             <g key={word}>
               <rect x={left} y={26} width={Math.max(0, right - left - 1)} height={24} fill={colour(TINT[word])} />
               {fits && (
-                <text x={(left + right) / 2} y={42} textAnchor="middle" fontSize={11.5} {...text}>
+                <text x={at} y={42} textAnchor="middle" fontSize={11.5} {...text}>
                   {word}
                 </text>
               )}
