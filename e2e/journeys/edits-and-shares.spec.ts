@@ -146,3 +146,66 @@ test('a set fault shows what it does and is taken out again', async ({ page }) =
   await tech.plate().getByRole('button', { name: 'Take it out' }).click();
   await tech.expectReading(115, 121);
 });
+
+test('a link leads to the very point, and back comes what was there', async ({ page, context }) => {
+  const tech = technician(page);
+  await tech.open(/Cold store 1/);
+  await tech.select('K1:A1');
+  await expect(page).toHaveURL(/[?&]at=dK1%3AA1/);
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('menuitem', { name: 'A link to here' }).click();
+  const link = await page.getByRole('textbox', { name: 'Link' }).inputValue();
+  const other = await context.newPage();
+  await other.goto(link);
+  await expect(technician(other).plate()).toContainText('K1:A1');
+  // what is not in the circuit is let go
+  await other.goto(link.replace('dK1%3AA1', 'dK1%3AZ9'));
+  await expect(other.locator('[data-symbol]').first()).toBeVisible();
+});
+
+test('a circuit is put away and comes back; a job of one is own is made and renamed', async ({ page }) => {
+  const tech = technician(page);
+  await tech.openCopy(/Practice board/);
+  await page.goto('/');
+  const card = page
+    .locator('article')
+    .filter({ hasText: /Practice board.*copy/ })
+    .first();
+  await card.getByRole('button', { name: /^Put .* away$/ }).click();
+  await expect(page.locator('article').filter({ hasText: /Practice board.*copy/ })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(card).toBeVisible();
+  await page.getByRole('searchbox').fill('Practice board');
+  await expect(page.getByText(/^\d+ found$/)).toBeVisible();
+  await expect(page.locator('article').filter({ hasNotText: 'Practice board' })).toHaveCount(0);
+  await page.getByRole('searchbox').fill('');
+  await page.getByRole('button', { name: 'New job' }).click();
+  await page.getByRole('button', { name: /^Rename New job/ }).click();
+  await page.getByRole('textbox', { name: /^Name of New job/ }).fill('Heron Wharf');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Heron Wharf' })).toBeVisible();
+  await page.getByRole('button', { name: 'Put Heron Wharf away' }).click();
+  await expect(page.getByRole('heading', { name: 'Heron Wharf' })).toBeHidden();
+});
+
+test('on paper: pages with a title block, and nothing of the screen', async ({ page }) => {
+  const tech = technician(page);
+  await tech.open(/Irrigation pump/);
+  await page.evaluate(() => {
+    window.print = () => {
+      const pages = [...document.querySelectorAll('.mando-page')];
+      document.body.dataset.printed = JSON.stringify(pages.map((one) => [one.querySelectorAll('svg').length, one.textContent]));
+    };
+  });
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('menuitem', { name: /^Print/ }).click();
+  await page.getByRole('button', { name: /^Print \d+ pages/ }).click();
+  const printed = JSON.parse((await page.locator('body').getAttribute('data-printed')) ?? '[]') as [number, string][];
+  expect(printed.length).toBeGreaterThanOrEqual(3);
+  expect(printed.filter(([pictures]) => pictures === 1).length).toBeGreaterThanOrEqual(2);
+  for (const [index, [, words]] of printed.entries()) {
+    expect(words).toContain('Q3 Irrigation pump P1');
+    expect(words).toContain(`Page ${index + 1} of ${printed.length}`);
+  }
+  await expect(page.locator('.mando-page')).toHaveCount(0);
+});

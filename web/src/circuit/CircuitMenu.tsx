@@ -11,6 +11,7 @@ import { CIRCUIT_KEYS, type CircuitAct } from '../ui/keys';
 import { Button } from '../ui/parts';
 import { saveAs } from '../ui/saveAs';
 import { History } from './History';
+import { LinkDialog } from './LinkDialog';
 import { useSheetPicture } from './useSheetPicture';
 
 interface Item {
@@ -29,6 +30,7 @@ export function CircuitMenu() {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const picture = useSheetPicture();
+  const [isLink, setLink] = useState(false);
   const [isPaper, setPaper] = useState(false);
   const [isHistory, setHistory] = useState(false);
   const { id, job, now } = useAppSelector((state) => state.document);
@@ -50,6 +52,7 @@ export function CircuitMenu() {
     { value: 'reset', words: 'Reset the run', does: () => dispatch(benchSlice.actions.reset()) },
     { value: 'leads', words: 'Put the leads away', does: () => dispatch(benchSlice.actions.leadsAway()) },
     { value: 'paper', words: 'Print, or save as PDF', does: () => setPaper(true) },
+    { value: 'link', words: 'A link to here', does: () => setLink(true) },
     { value: 'history', words: 'What was done', does: () => setHistory(true) },
     { value: 'copy', words: 'Copy this circuit', does: copy },
     { value: 'back', words: 'Put back as first saved', does: putBack },
@@ -89,6 +92,7 @@ export function CircuitMenu() {
           </Menu.Positioner>
         </Portal>
       </Menu.Root>
+      {isLink && <LinkDialog onClose={() => setLink(false)} />}
       {isPaper && <PaperDialog onClose={() => setPaper(false)} />}
       {isHistory && <History id={id} onClose={() => setHistory(false)} />}
     </>

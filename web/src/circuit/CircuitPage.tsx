@@ -22,6 +22,7 @@ import { PowerSwitch } from './PowerSwitch';
 import { SavedWord } from './SavedWord';
 import { isOfSupply, type StagePath, stages } from './stages';
 import { Truths } from './Truths';
+import { useShared } from './useShared';
 
 const Stage = chakra(NavLink, {
   base: {
@@ -110,6 +111,7 @@ function OpenCircuit() {
   const revision = useAppSelector((state) => state.sync.revision);
   const measured = useAppSelector((state) => state.find.measured.length);
   const goTo = useRef<HTMLInputElement>(null);
+  useShared();
   useTitle(`${document.number} ${document.title} · ${stages.find(({ path }) => path === here)?.title ?? ''}`);
   const [isLegend, setLegend] = useState(false);
   useEffect(() => {

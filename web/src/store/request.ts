@@ -59,7 +59,8 @@ export async function request<N extends EndpointName>(name: N, sent: Sent<N> = {
     if (KEPT.includes(name)) void browserShelf.keepAnswer(address, { at: Date.now(), reply }).catch(() => undefined);
     return reply;
   } catch (error) {
-    if (!(error instanceof ApiError && error.offline)) {
+    // one that is busy answers all the same
+    if (!(error instanceof ApiError && error.offline) || error.problem.code === 'busy' || error.problem.code === 'disk-full') {
       noteReached();
       throw error;
     }
