@@ -14,7 +14,7 @@ const sizes = readdirSync(assets)
   .filter((name) => name.endsWith('.js'))
   .map((name) => ({ name, kB: Math.round(gzipSync(readFileSync(join(assets, name))).length / 100) / 10 }));
 for (const { name, kB } of sizes) console.log(`${kB.toFixed(1).padStart(7)} kB gzip  ${name}`);
-const entry = /assets\/(index-[^"]+\.js)/.exec(readFileSync(join(root, 'web/dist/index.html'), 'utf8'))?.[1];
+const entry = /assets\/(main-[^"]+\.js)/.exec(readFileSync(join(root, 'web/dist/index.html'), 'utf8'))?.[1];
 const size = sizes.find(({ name }) => name === entry)?.kB ?? Number.POSITIVE_INFINITY;
 console.log(`entry: ${size} kB gzip, at most ${MOST_KB}`);
 process.exit(size <= MOST_KB ? 0 : 1);
