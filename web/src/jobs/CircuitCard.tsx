@@ -1,9 +1,11 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
+import { useRef } from 'react';
 import { Link } from 'react-router';
 import type { CircuitLine, CircuitSummary, Standing } from '#core/api';
 import { leftOn } from '../store/personal';
 import { useSummaryQuery } from '../store/server';
 import { Button, Mono } from '../ui/parts';
+import { useInView } from '../ui/useInView';
 
 const Card = chakra('article', {
   base: {
@@ -96,10 +98,13 @@ const changed = ({ revision, changedAt }: CircuitLine): string =>
 /** One circuit on the page of jobs: its picture, what the checks say of it, what was left on its bench. */
 export function CircuitCard({ circuit, onStand }: { circuit: CircuitLine; onStand: (standing: Standing) => void }) {
   const { id, number, title, revision, standing } = circuit;
-  const { data: summary, error } = useSummaryQuery({ id, revision });
+  // what is never looked at is never judged
+  const card = useRef<HTMLElement>(null);
+  const isSeen = useInView(card);
+  const { data: summary, error } = useSummaryQuery({ id, revision }, { skip: !isSeen });
   const left = leftWords(id);
   return (
-    <Card data-circuit={number}>
+    <Card ref={card} data-circuit={number}>
       <Picture src={`/api/circuits/${id}/picture.svg?revision=${revision}`} alt="" loading="lazy" />
       <Box flex="1" minW="0" fontSize="13px">
         <Box fontSize="15px" pe="64px">
