@@ -5,7 +5,7 @@ import type { Queryable } from '../db/pool';
 import { sendProblem } from '../problems';
 
 /** So many circuits come with their job; the rest are asked for. */
-const CIRCUITS_WITH_JOB = 200;
+const CIRCUITS_WITH_JOB = 100;
 /** So many jobs come at once. */
 const MOST_JOBS = 100;
 
