@@ -19,7 +19,10 @@ const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts']
   stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
 });
 await new Promise((done) => server.once('message', done));
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--disable-gpu', '--no-sandbox'] });
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: ['--disable-gpu', ...(process.getuid?.() === 0 ? ['--no-sandbox'] : [])],
+});
 const { jobs } = (await (await fetch(`${base}/api/jobs`)).json()) as { jobs: { id: string }[] };
 
 const middle = (list: readonly number[]): number => list.toSorted((a, b) => a - b)[Math.floor(list.length / 2)] ?? Number.NaN;

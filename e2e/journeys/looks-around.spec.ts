@@ -1,5 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
+import { widthOf } from '../../core/src/draw/widths';
 import { technician } from '../technician';
 
 test.describe('in the dark theme', () => {
@@ -84,4 +85,16 @@ test('unknown pages and circuits lead back', async ({ page }) => {
   await expect(page.getByRole('alert')).toContainText('no such circuit');
   await page.getByRole('link', { name: 'Back to all jobs' }).click();
   await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
+});
+
+test('the widths that the sheet is laid out by are those of the face that is shipped', async ({ page }) => {
+  await technician(page).open(/Practice board/);
+  const signs = Array.from({ length: 95 }, (_, index) => String.fromCharCode(32 + index));
+  const shown = await page.evaluate(async (list) => {
+    await document.fonts.load('700 100px "Barlow Semi Condensed"');
+    const pen = document.createElement('canvas').getContext('2d')!;
+    pen.font = '700 1000px "Barlow Semi Condensed"';
+    return list.map((sign) => Math.round(pen.measureText(sign).width));
+  }, signs);
+  expect(signs.map((sign) => Math.round(widthOf(sign, 1000)))).toEqual(shown);
 });

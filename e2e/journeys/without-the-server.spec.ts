@@ -1,20 +1,10 @@
-import { type ChildProcess, spawn } from 'node:child_process';
-import { fileURLToPath } from 'node:url';
 import { expect, test } from '@playwright/test';
+import { startServer } from '../ownServer';
 import { technician } from '../technician';
 
 const PORT = 4373;
 const base = `http://localhost:${PORT}`;
-const start = (): Promise<ChildProcess> =>
-  new Promise((done, fail) => {
-    const server = spawn(process.execPath, ['--import', 'tsx', 'server/src/main.ts'], {
-      cwd: fileURLToPath(new URL('../..', import.meta.url)),
-      env: { ...process.env, PORT: String(PORT) },
-      stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
-    });
-    server.once('message', () => done(server));
-    server.once('exit', (code) => fail(new Error(`server ended with ${code}`)));
-  });
+const start = () => startServer(PORT);
 
 test('in a plant room without a network: the program opens, meters, finds and edits, and sends it all when it is back', async ({
   page,

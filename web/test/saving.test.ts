@@ -151,6 +151,17 @@ describe('saving', () => {
     await vi.waitFor(() => expect([sync().isLoose, sync().saving]).toEqual([false, 'saved']));
   });
 
+  it('what a program before this one left in the browser is sent as well', async () => {
+    const one = world();
+    const old = new Map([
+      [`mando.unsent.${one.now.circuit.id}`, JSON.stringify({ baseRevision: 3, edits: [{ id: 'eof-before', changes: [setVa(60)] }] })],
+    ]);
+    vi.stubGlobal('localStorage', { getItem: (key: string) => old.get(key) ?? null, removeItem: (key: string) => old.delete(key) });
+    await opened(one);
+    vi.stubGlobal('localStorage', undefined);
+    expect([one.sent, old.size, await one.kept()]).toEqual([['eof-before@3'], 0, []]);
+  });
+
   it('what cannot be read of last time is left alone', async () => {
     const one = world();
     await browserShelf.keepUnsent(one.now.circuit.id, {

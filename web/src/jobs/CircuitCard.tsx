@@ -112,7 +112,7 @@ export function CircuitCard({ circuit, onStand }: { circuit: CircuitLine; onStan
             <Mono color="muted">{number}</Mono> {title}
           </Title>
         </Box>
-        {summary ? <Said summary={summary} /> : <Box color="muted">{error ? 'not checked: the server does not answer' : 'checking…'}</Box>}
+        {summary ? <Said summary={summary} /> : <Box color="muted">{error ? `not checked: ${String(error)}` : 'checking…'}</Box>}
         <Box color="muted">
           {changed(circuit)}
           {left && (

@@ -14,8 +14,13 @@ export const Cards = chakra('div', {
 /** What was just done with a job or a circuit, and the way back. */
 export interface Done {
   readonly words: string;
-  readonly undo: () => void;
+  /** the way back; nothing was done where there is none */
+  readonly undo?: () => void;
 }
+
+/** What came of a request to the server: done with the way back, or why not. */
+export const doneOf = (result: { readonly error?: unknown }, words: string, undo: () => void): Done =>
+  result.error === undefined ? { words, undo } : { words: `Not done: ${String(result.error)}` };
 
 const collator = new Intl.Collator('en', { numeric: true });
 /** K2 before K10; of one number the first by title. */
@@ -39,17 +44,20 @@ export function JobSection({ job, onStand, onDone }: Props) {
   const navigate = useNavigate();
   const { refused, take } = useImport(id);
   const chosen = useRef<HTMLInputElement>(null);
-  const rename = () => {
+  const rename = async () => {
     const next = name?.trim();
     setName(undefined);
     if (!next || next === title) return;
-    void save({ job: id, title: next });
-    onDone({ words: `${title} is now ${next}.`, undo: () => void save({ job: id, title }) });
+    onDone(doneOf(await save({ job: id, title: next }), `${title} is now ${next}.`, () => void save({ job: id, title })));
   };
-  const archive = () => {
-    void save({ job: id, standing: 'archived' });
-    onDone({ words: `${title} is put away, with what is in it.`, undo: () => void save({ job: id, standing: 'open' }) });
-  };
+  const archive = async () =>
+    onDone(
+      doneOf(
+        await save({ job: id, standing: 'archived' }),
+        `${title} is put away, with what is in it.`,
+        () => void save({ job: id, standing: 'open' }),
+      ),
+    );
   const sites = [...new Set(circuits.map(({ site }) => site))];
   return (
     <Box as="section" mb="22px" aria-label={title}>
@@ -74,9 +82,9 @@ export function JobSection({ job, onStand, onDone }: Props) {
             maxLength={80}
             value={name}
             onChange={({ target }) => setName(target.value)}
-            onBlur={rename}
+            onBlur={() => void rename()}
             onKeyDown={({ key }) => {
-              if (key === 'Enter') rename();
+              if (key === 'Enter') void rename();
               if (key === 'Escape') setName(undefined);
             }}
           />
@@ -90,7 +98,7 @@ export function JobSection({ job, onStand, onDone }: Props) {
         <Button type="button" look="quiet" aria-label={`Rename ${title}`} onClick={() => setName(title)}>
           Rename
         </Button>
-        <Button type="button" look="quiet" aria-label={`Put ${title} away`} onClick={archive}>
+        <Button type="button" look="quiet" aria-label={`Put ${title} away`} onClick={() => void archive()}>
           Archive
         </Button>
         <input

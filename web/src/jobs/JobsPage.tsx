@@ -8,7 +8,7 @@ import { Button, Field, Heading, Note } from '../ui/parts';
 import { Segments } from '../ui/Segments';
 import { Apart } from './Apart';
 import { CircuitCard } from './CircuitCard';
-import { Cards, type Done, JobSection } from './JobSection';
+import { Cards, type Done, doneOf, JobSection } from './JobSection';
 
 const SHELVES: readonly { readonly value: Standing; readonly words: string }[] = [
   { value: 'open', words: 'In work' },
@@ -28,13 +28,14 @@ export function JobsPage() {
   const [create] = useCreateJobMutation();
   const [saveStanding] = useSaveStandingMutation();
   const problem = typeof error === 'string' ? error : undefined;
-  const stand = (circuit: CircuitLine, standing: Standing) => {
-    void saveStanding({ id: circuit.id, standing });
-    setDone({
-      words: `${circuit.number} ${circuit.title} ${DONE_WORDS[standing]}.`,
-      undo: () => void saveStanding({ id: circuit.id, standing: circuit.standing }),
-    });
-  };
+  const stand = async (circuit: CircuitLine, standing: Standing) =>
+    setDone(
+      doneOf(
+        await saveStanding({ id: circuit.id, standing }),
+        `${circuit.number} ${circuit.title} ${DONE_WORDS[standing]}.`,
+        () => void saveStanding({ id: circuit.id, standing: circuit.standing }),
+      ),
+    );
   return (
     <Outside title="Jobs" width="1180px" job={jobs?.[0]?.id}>
       <Flex align="center" wrap="wrap" gap="10px">
@@ -52,23 +53,32 @@ export function JobsPage() {
           onChange={({ target }) => setTyped(target.value)}
         />
         <Segments on="paper" label="Which jobs and circuits" value={shelf} choices={SHELVES} onChoose={setShelf} />
-        <Button type="button" onClick={() => void create({ id: newCircuitId(), title: `New job ${(jobs?.length ?? 0) + 1}` })}>
+        <Button
+          type="button"
+          onClick={async () => {
+            const title = `New job ${(jobs?.length ?? 0) + 1}`;
+            const made = await create({ id: newCircuitId(), title });
+            setDone('error' in made ? { words: `Not done: ${String(made.error)}` } : undefined);
+          }}
+        >
           New job
         </Button>
       </Flex>
       {done && (
-        <Note tone="good" role="status">
+        <Note tone={done.undo ? 'good' : 'danger'} role="status">
           {done.words}{' '}
-          <Button
-            look="quiet"
-            type="button"
-            onClick={() => {
-              done.undo();
-              setDone(undefined);
-            }}
-          >
-            Undo
-          </Button>
+          {done.undo && (
+            <Button
+              look="quiet"
+              type="button"
+              onClick={() => {
+                done.undo?.();
+                setDone(undefined);
+              }}
+            >
+              Undo
+            </Button>
+          )}
         </Note>
       )}
       {problem && (

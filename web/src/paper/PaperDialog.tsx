@@ -2,7 +2,8 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { createPortal, flushSync } from 'react-dom';
 import { sheetPicture } from '#core/bench';
-import { familyOf } from '#core/devices';
+import type { Device } from '#core/circuit';
+import { type DeviceFamily, familyOf } from '#core/devices';
 import { useBench } from '../bench/BenchProvider';
 import { useDocument, usePractice } from '../store/select';
 import { useAppSelector } from '../store/store';
@@ -22,6 +23,15 @@ type What = (typeof WHAT)[number][0];
 /** So many rows of a list go on a page of this height. */
 const rowsOn = (paper: PaperName): number => Math.max(6, Math.floor((roomOf(paper).height - 12) / 11));
 
+/** What a part is and what is printed on it, by the names of its fields. */
+function plateWords({ fitted, nameplate }: Device, { title, fields }: DeviceFamily): string {
+  const printed = Object.entries(nameplate).flatMap(([name, { value }]) => {
+    const facts = Object.hasOwn(fields, name) ? fields[name] : undefined;
+    return facts ? [`${facts.label.toLowerCase()} ${value === null ? 'not read' : `${value} ${facts.unit}`.trim()}`] : [];
+  });
+  return `${title}${fitted ? `, fitted: ${fitted}` : ''}. ${printed.join(', ')}`;
+}
+
 /** Chooses what goes on paper, and prints it: pages with a title block, never the screen. */
 export function PaperDialog({ onClose }: { onClose: () => void }) {
   const document = useDocument();
@@ -33,13 +43,14 @@ export function PaperDialog({ onClose }: { onClose: () => void }) {
   const [wanted, setWanted] = useState<ReadonlySet<What>>(new Set<What>(['sheet', 'findings']));
   const [isPrinting, setPrinting] = useState(false);
   const sheet = circuit?.sheet;
+  // drawn when it is printed, once for all its pages
+  const svg = isPrinting && sheet ? sheetPicture(document, symbols === 'na' || symbols === 'iec' ? { family: symbols } : {}, sheet) : '';
   const rows = rowsOn(paper);
   const split = <T,>(list: readonly T[]): T[][] =>
     Array.from({ length: Math.ceil(list.length / rows) }, (_, page) => list.slice(page * rows, (page + 1) * rows));
   const pages = [
     ...(wanted.has('sheet') && sheet
       ? sheetPages(sheet, paper).map((page) => {
-          const svg = sheetPicture(document, symbols === 'na' || symbols === 'iec' ? { family: symbols } : {}, sheet);
           // biome-ignore lint/security/noDangerouslySetInnerHtml: it is the core's own picture, its words escaped there
           return <div key={`sheet ${page.from}`} dangerouslySetInnerHTML={{ __html: cropped(svg, sheet.width, page) }} />;
         })
@@ -62,13 +73,7 @@ export function PaperDialog({ onClose }: { onClose: () => void }) {
           <Listed
             key={`parts ${page}`}
             title={`Parts${page > 0 ? ', continued' : ''}`}
-            rows={list.map((device) => [
-              device.tag,
-              device.title,
-              `${familyOf(device, document).title}${device.fitted ? `, fitted: ${device.fitted}` : ''}. ${Object.entries(device.nameplate)
-                .map(([field, { value }]) => `${field} ${value ?? 'unread'}`)
-                .join(', ')}`,
-            ])}
+            rows={list.map((device) => [device.tag, device.title, plateWords(device, familyOf(device, document))])}
           />
         ))
       : []),

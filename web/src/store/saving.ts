@@ -1,5 +1,6 @@
+import { z } from 'zod';
 import type { CircuitReply } from '#core/api';
-import type { Edit } from '#core/circuit';
+import { type Edit, editSchema } from '#core/circuit';
 import { editRefusedHere, notKept, saveWaits } from './acts';
 import { follow, open, takeClash, takeRefusal, takeReply } from './editing';
 import { ApiError, request, wordsOf } from './request';
@@ -38,8 +39,26 @@ const browser: World = {
   },
 };
 
+/** Where programs before 0.6 kept what was unsent. */
+const OLD_KEY = 'mando.unsent.';
+const oldSchema = z.object({ baseRevision: z.number().int().nonnegative(), edits: z.array(editSchema) });
+
+/** Edits that an older program left in this browser come onto the shelf; what cannot be read cannot be sent either. */
+async function takeOver(id: string, shelf: Shelf): Promise<void> {
+  const text = globalThis.localStorage?.getItem(OLD_KEY + id) ?? null;
+  if (text === null) return;
+  try {
+    const { baseRevision, edits } = oldSchema.parse(JSON.parse(text));
+    for (const edit of edits) await shelf.keepUnsent(id, { edit, baseRevision });
+    globalThis.localStorage.removeItem(OLD_KEY + id);
+  } catch {
+    // left where it is
+  }
+}
+
 /** Sends what was left from last time before the circuit is read, so that nothing is applied twice. @returns what the server has not got or would not take */
 async function sendLeftovers({ request: ask, shelf }: World, id: string): Promise<readonly Edit[]> {
+  await takeOver(id, shelf);
   const kept = await shelf.unsent(id).catch(() => []);
   let baseRevision = kept[0]?.baseRevision ?? 0;
   for (const [index, { edit }] of kept.entries()) {
