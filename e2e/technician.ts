@@ -13,10 +13,10 @@ export const technician = (page: Page) => ({
   /** Copies the circuit, so that no journey finds another's edits. */
   async openCopy(title: string | RegExp, path = '/') {
     await this.open(title, path);
-    const before = page.url();
+    const before = new URL(page.url()).pathname;
     await page.getByRole('button', { name: 'More' }).click();
     await page.getByRole('menuitem', { name: 'Copy this circuit' }).click();
-    await page.waitForURL((url) => url.href !== before);
+    await page.waitForURL(({ pathname }) => pathname !== before);
     await expect(page.getByRole('heading', { name: /copy$/, level: 1 })).toBeVisible();
     await expect(page.locator('[data-symbol]').first()).toBeVisible();
   },

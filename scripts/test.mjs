@@ -54,11 +54,15 @@ step('docstrings of core', process.execPath, ['--import', 'tsx', 'scripts/docstr
 step('nothing unused', bin('knip'), ['--include', 'files,dependencies,unlisted,unresolved,duplicates,exports,types']);
 step('unit tests', bin('vitest'), ['run', '--project', 'unit', '--project', 'screens']);
 step('build', process.execPath, ['scripts/buildWeb.mjs']);
-const postgres = await startThrowaway();
-step('database tests', bin('vitest'), ['run', '--project', 'database'], { DATABASE_URL: postgres.url });
+/** A database of its own: what one suite leaves behind is not what the next one opens. */
+async function withDatabase(use) {
+  const postgres = await startThrowaway();
+  use({ DATABASE_URL: postgres.url });
+  await postgres.stop();
+}
+await withDatabase((own) => step('database tests', bin('vitest'), ['run', '--project', 'database'], own));
 step('bad input, ten seconds', process.execPath, ['--import', 'tsx', 'scripts/fuzz.ts', '--seconds', '10']);
 step('soak, a quarter of a minute', process.execPath, ['scripts/soak.mjs', '--minutes', '0.25']);
-step('journeys in Chromium', bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], { DATABASE_URL: postgres.url });
-await postgres.stop();
+await withDatabase((own) => step('journeys in Chromium', bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], own));
 console.log(`\n${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);
