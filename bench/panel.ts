@@ -73,9 +73,7 @@ const rows = Object.entries(KINDS).flatMap(([kind, { make, about, input }]) => {
     let total = 0;
     let elsewhere = 0;
     const findMs = milliseconds(() => {
-      const { answer, silentMs } = walked(
-        desk.find({ complaint: 0, seen: {}, measured: [], before: {}, hidden: null, take: null, noDanger: false }),
-      );
+      const { answer, silentMs } = walked(desk.find({ complaint: 0, seen: {}, measured: [], before: {}, hidden: null, noDanger: false }));
       silent = silentMs;
       ({ total, elsewhere } = answer);
     }, 1);

@@ -113,13 +113,12 @@ export function createDesk(): Desk {
       if (!complaint)
         throw new AskError(`This circuit has ${one.circuit.complaints.length} complaints; there is no number ${ask.complaint + 1}.`);
       // the first test of a large panel is the same whether a wire is open or its joint is bad: nothing is found before it is read
-      const withJoints = ask.measured.length > 0 || ask.take !== null || ask.hidden !== null;
+      const withJoints = ask.measured.length > 0 || ask.hidden !== null;
       const kept = one.predictions.get(ask.complaint);
       let predictions = kept && (kept.withJoints || !withJoints) ? kept : yield* predicting(one.plan, complaint, { withJoints });
-      const asked = [...ask.measured, ...(ask.take ? [ask.take] : [])];
       // a pair that nobody spans by habit, and somebody has: what each suspect shows there is worked out too
-      if (asked.some((test) => predictions.pairOf(test.red, test.black) < 0 && predictions.canRead(test)))
-        predictions = yield* predicting(one.plan, complaint, { also: asked });
+      if (ask.measured.some((test) => predictions.pairOf(test.red, test.black) < 0 && predictions.canRead(test)))
+        predictions = yield* predicting(one.plan, complaint, { also: ask.measured });
       one.predictions.set(ask.complaint, predictions);
       return findView(one.plan, predictions, ask, one.practice);
     },

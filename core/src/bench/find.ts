@@ -61,7 +61,6 @@ export function findView(plan: NetworkPlan, predictions: Predictions, ask: FindA
   const { way, tests } = waysOf(one, ask, practice);
   const confirm = verdict.confirm && isAllowed(predictions, ask, verdict.confirm) ? verdict.confirm : undefined;
   const test = verdict.isFound ? undefined : (confirm ?? tests[way]);
-  const taken = ask.take && predictedVolts(predictions, Math.max(0, truth), ask.take);
   return {
     title: complaint.title,
     total: predictions.suspects.length + predictions.elsewhere,
@@ -103,7 +102,6 @@ export function findView(plan: NetworkPlan, predictions: Predictions, ask: FindA
     profile: profileView(one),
     reference: profile ? spell(profile.reference) : '',
     through: (profile?.points ?? []).map(spell),
-    taken,
     visibleFaults: predictions.suspects.flatMap(({ fault }, index) =>
       fault && !isAstray(fault) && JSON.stringify(predictions.sightings[index]) !== JSON.stringify(healthy) ? [fault] : [],
     ),

@@ -12,7 +12,7 @@ export interface PictureOptions {
   readonly isPlain?: boolean;
 }
 
-/** The path sheet as a picture by itself, with its words. @param sheet as it is laid out already */
+/** The path sheet as a picture by itself, with its words. @param sheet as it is laid out already, lying or standing */
 export function sheetPicture(circuit: Circuit, options: PictureOptions = {}, sheet: Sheet = layoutPaths(planCircuit(circuit))): string {
   return writeSvg(sheet, {
     ...options,

@@ -258,8 +258,6 @@ export interface FindAsk {
   readonly before: { readonly red?: Point; readonly black?: Point };
   /** the fault that is really there, when a hidden one is practised */
   readonly hidden: Fault | null;
-  /** a test to take with the simulated meter */
-  readonly take: Test | null;
   readonly noDanger: boolean;
 }
 
@@ -304,7 +302,6 @@ export interface FindAnswer {
   }[];
   readonly reference: string;
   readonly through: readonly string[];
-  readonly taken: number | null;
   readonly visibleFaults: readonly Fault[];
   readonly others: readonly { readonly way: string; readonly words: string }[];
   readonly dangerV: number;

@@ -264,7 +264,7 @@ function drawItem(
       });
     });
     const middle = x + CELL / 2;
-    if (item.strands.length > 1) pen.links.push({ x: middle, y1: y, y2: y + (item.strands.length - 1) * LANE });
+    if (item.strands.length > 1) pen.links.push({ x1: middle, y1: y, x2: middle, y2: y + (item.strands.length - 1) * LANE });
     return { left: shifted(size.left, x, y), right: shifted(size.right, x, y) };
   }
   if (item.as === 'part') throw new NoBundle();

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { planCircuit } from '#core/graph';
 import { DEMO, demo } from '../testing/demo';
-import type { Caption } from './captions';
+import type { Caption } from './caption';
 import { captionsOf, layoutPaths } from './index';
 import { wordsOverlap } from './overlap';
 import { cutTo, widthOf } from './widths';
@@ -12,8 +12,7 @@ describe('words on the sheet', () => {
   it.each(DEMO)('of %s never print on one another, in either school', (name) => {
     const sheet = layoutPaths(planCircuit(demo(name)));
     for (const family of ['na', 'iec'] as const)
-      for (const band of sheet.bands)
-        expect(wordsOverlap(band, captionsOf(band, '240 V 60 Hz from MAINS', family, sheet.width))).toEqual([]);
+      for (const band of sheet.bands) expect(wordsOverlap(band, captionsOf(band, '240 V 60 Hz from MAINS', family))).toEqual([]);
   });
   it('tells words that stand on others', () => {
     const one: Caption = { text: 'K1', x: 0, y: 0, size: 13, weight: 700, anchor: 'middle', ink: 'ink' };

@@ -1,44 +1,14 @@
+import { type Caption, FLAG, isBlock, JOG_R, NAME, NOTE, SMALL, TITLE } from './caption';
+import { standingCaptions, standingEdges, standingFlag, standingJog, standingMarker, standingPin } from './captionsStanding';
 import type { Band, Flag, Marker, Pin, PlacedSymbol } from './sheet';
 import type { SymbolFamily } from './symbols';
 import { cutTo, widthOf } from './widths';
 
-/** Words at a place on the sheet. `y` is their base line, `size` their face in sheet units. */
-export interface Caption {
-  readonly text: string;
-  readonly x: number;
-  readonly y: number;
-  readonly size: number;
-  readonly weight: 600 | 700;
-  readonly anchor: 'start' | 'middle' | 'end';
-  readonly ink: 'ink' | 'muted' | 'danger' | 'band';
-  /** a stroke over a reference to a contact that rests closed */
-  readonly isBarred?: boolean;
-}
-
-export type CaptionBox = { readonly left: number; readonly right: number; readonly top: number; readonly bottom: number };
-
-/** The room that a caption takes. */
-export function boxOf({ text, x, y, size, anchor }: Caption): CaptionBox {
-  const width = widthOf(text, size);
-  const left = anchor === 'start' ? x : anchor === 'end' ? x - width : x - width / 2;
-  return { left, right: left + width, top: y - size * 0.72, bottom: y + size * 0.2 };
-}
-
-const TITLE = { size: 14, weight: 700 } as const;
-const NAME = { size: 13, weight: 700 } as const;
-const NOTE = { size: 11, weight: 600 } as const;
-const FLAG = { size: 12, weight: 600 } as const;
-const SMALL = { size: 10.5, weight: 600 } as const;
-
 /** Words under a symbol reach no further than its cell. */
 const UNDER_PX = 98;
 
-const BLOCKS: readonly PlacedSymbol['kind'][] = ['motor-block', 'heater-block', 'source-block'];
 /** Symbols whose working part stands above them in one school. */
 const TALL: readonly PlacedSymbol['kind'][] = ['thermostat', 'pressure', 'overload', 'float', 'selector', 'light', 'clock'];
-
-/** Whether it is drawn as a tall box with its terminals at one side. */
-export const isBlock = ({ kind }: Pick<PlacedSymbol, 'kind'>): boolean => BLOCKS.includes(kind);
 
 /** What stands under a symbol at rest. */
 export function underOf({ kind, text, description }: PlacedSymbol): string {
@@ -52,7 +22,10 @@ const bears = ({ stack }: PlacedSymbol, what: 'tag' | 'under'): boolean =>
   stack === undefined || stack.index === (what === 'tag' ? 0 : stack.of - 1);
 
 /** What stands round a symbol: its tag, its references, and under it what it is or what it waits for. @param isLinked a pole above it bears the tag */
-export const symbolCaptions = (symbol: PlacedSymbol, family: SymbolFamily, words: string, isLinked: boolean): Caption[] => [
+export const symbolCaptions = (symbol: PlacedSymbol, family: SymbolFamily, words: string, isLinked: boolean): Caption[] =>
+  symbol.isStanding ? standingCaptions(symbol, words, isLinked) : lyingCaptions(symbol, family, words, isLinked);
+
+const lyingCaptions = (symbol: PlacedSymbol, family: SymbolFamily, words: string, isLinked: boolean): Caption[] => [
   ...(bears(symbol, 'tag') && !(isLinked && !symbol.stack) ? tagCaptions(symbol, family) : []),
   ...(bears(symbol, 'under') && !(isLinked && !symbol.stack) ? [underCaption(symbol, words), ...refCaptions(symbol)] : []),
 ];
@@ -92,7 +65,9 @@ function refCaptions({ kind, refs, x, y }: PlacedSymbol): Caption[] {
 }
 
 /** The mark of a terminal, above the wire, outside of its pin. */
-export const pinCaption = ({ mark, x, y, side }: Pin): Caption => ({
+export const pinCaption = (pin: Pin): Caption => (pin.side === 'top' || pin.side === 'bottom' ? standingPin(pin) : lyingPin(pin));
+
+const lyingPin = ({ mark, x, y, side }: Pin): Caption => ({
   text: mark,
   x: side === 'left' ? x - 6 : x + 6,
   y: y - 8,
@@ -102,7 +77,9 @@ export const pinCaption = ({ mark, x, y, side }: Pin): Caption => ({
 });
 
 /** The name of a strip's terminal or of a loose end, above it. */
-export const markerCaption = ({ kind, label, x, y }: Marker): Caption => ({
+export const markerCaption = (marker: Marker): Caption => (marker.isStanding ? standingMarker(marker) : lyingMarker(marker));
+
+const lyingMarker = ({ kind, label, x, y }: Marker): Caption => ({
   text: label,
   x,
   y: y - 9,
@@ -111,14 +88,20 @@ export const markerCaption = ({ kind, label, x, y }: Marker): Caption => ({
   ink: kind === 'way' ? 'ink' : 'danger',
 });
 
-/** The circle of a numbered jump. */
-export const JOG_R = 8;
 /** Where the circle of a jump stands; undefined for a name. */
-export const jogAt = ({ x, y, side, isJog }: Flag): { readonly x: number; readonly y: number } | undefined =>
-  isJog ? { x: side === 'left' ? x - JOG_R : side === 'right' ? x + JOG_R : x, y: side === 'on' ? y - JOG_R : y } : undefined;
+export const jogAt = (flag: Flag): { readonly x: number; readonly y: number } | undefined =>
+  flag.isJog ? (isUpright(flag) ? standingJog(flag) : lyingJog(flag)) : undefined;
+
+const isUpright = ({ side }: Flag): boolean => side === 'top' || side === 'bottom' || side === 'beside';
+
+const lyingJog = ({ x, y, side }: Flag): { readonly x: number; readonly y: number } => ({
+  x: side === 'left' ? x - JOG_R : side === 'right' ? x + JOG_R : x,
+  y: side === 'on' ? y - JOG_R : y,
+});
 
 /** The name or the number of a net at its flag. */
 export function flagCaption(one: Flag): Caption {
+  if (isUpright(one)) return standingFlag(one);
   const jog = jogAt(one);
   return jog ? { text: one.name, x: jog.x, y: jog.y + 4, size: 11, weight: 700, anchor: 'middle', ink: 'ink' } : nameCaption(one);
 }
@@ -133,12 +116,14 @@ const nameCaption = ({ x, y, name, side }: Flag): Caption => ({
 });
 
 /** What stands at the edges of a band: its title, the numbers of its lines, the names of its rails. */
-export function edgeCaptions({ rails, y, lines, form }: Band, title: string, width: number): Caption[] {
+export function edgeCaptions(band: Band, title: string): Caption[] {
+  if (band.isStanding) return standingEdges(band, title);
+  const { rails, y, lines, form, width } = band;
   const left = Math.max(64, ...rails.map(({ x }) => (x < width / 2 ? x : 0)));
   return [
     { text: `${title}${form === 'list' ? ' · as a list' : ''}`, x: left + 24, y: y + 22, ...TITLE, anchor: 'start', ink: 'band' },
     ...lines.map(
-      ({ number, y: at }): Caption => ({ text: String(number), x: 26, y: at + 4, size: 12, weight: 600, anchor: 'middle', ink: 'muted' }),
+      ({ number, x, y: at }): Caption => ({ text: String(number), x, y: at + 4, size: 12, weight: 600, anchor: 'middle', ink: 'muted' }),
     ),
     ...rails.map(({ x, y1, name }): Caption => ({ text: name, x, y: y1 - 6, ...NAME, anchor: 'middle', ink: 'ink' })),
   ];
@@ -146,13 +131,17 @@ export function edgeCaptions({ rails, y, lines, form }: Band, title: string, wid
 
 /** Symbols that hang on the pole above them by the link that moves both: they bear no tag of their own. */
 export const linkedOf = ({ symbols, links }: Band): ReadonlySet<string> =>
-  new Set(symbols.filter(({ x, y }) => links.some((one) => one.x === x && y > one.y1 && y <= one.y2)).map(({ id }) => id));
+  new Set(
+    symbols
+      .filter(({ x, y }) => links.some(({ x1, y1, x2, y2 }) => (x1 === x2 ? x === x1 && y > y1 && y <= y2 : y === y1 && x > x1 && x <= x2)))
+      .map(({ id }) => id),
+  );
 
 /** All words of a band as they stand at rest. */
-export function captionsOf(band: Band, title: string, family: SymbolFamily, width: number): Caption[] {
+export function captionsOf(band: Band, title: string, family: SymbolFamily): Caption[] {
   const linked = linkedOf(band);
   return [
-    ...edgeCaptions(band, title, width),
+    ...edgeCaptions(band, title),
     ...band.symbols.flatMap((symbol) => [
       ...symbolCaptions(symbol, family, underOf(symbol), linked.has(symbol.id)),
       ...symbol.pins.map(pinCaption),

@@ -133,8 +133,8 @@ export function drawBlock(pen: Pen, { block, kind, walked, rails, right, y }: Bl
   // poles of one device that stand in one column move together
   for (const steps of grouped(walked.steps, ({ element, depth }) => `${element.device.id} ${depth}`).values()) {
     const rows = steps.map(({ row }) => row);
-    if (rows.length > 1)
-      pen.links.push({ x: cellRight(at(steps, 0).depth) - CELL / 2, y1: rowY(Math.min(...rows)), y2: rowY(Math.max(...rows)) });
+    const x = cellRight(at(steps, 0).depth) - CELL / 2;
+    if (rows.length > 1) pen.links.push({ x1: x, y1: rowY(Math.min(...rows)), x2: x, y2: rowY(Math.max(...rows)) });
   }
   return walked.rows * COMB_ROW;
 }

@@ -23,8 +23,7 @@ describe.each(Object.entries(DRAWN))('%s', (name, circuit) => {
   });
   it('has its words clear of one another and of other symbols, in either school', () => {
     for (const family of ['na', 'iec'] as const)
-      for (const band of sheet.bands)
-        expect(wordsOverlap(band, captionsOf(band, '208 V 60 Hz from MAINS', family, sheet.width))).toEqual([]);
+      for (const band of sheet.bands) expect(wordsOverlap(band, captionsOf(band, '208 V 60 Hz from MAINS', family))).toEqual([]);
   });
   it('stands no higher than it did', () => {
     expect(sheet.height).toBeLessThanOrEqual(HEIGHT[name] ?? Number.POSITIVE_INFINITY);
@@ -40,7 +39,7 @@ it('of random circuits with stray wires from line to line hardly a band is a lis
       bands++;
       expect(verifyBand(band, sheet.netOf)).toEqual([]);
       if (band.form === 'list') lists++;
-      overlaps += wordsOverlap(band, captionsOf(band, '120 V 60 Hz from G1', 'na', sheet.width)).length;
+      overlaps += wordsOverlap(band, captionsOf(band, '120 V 60 Hz from G1', 'na')).length;
     }
   }
   console.log(`draw: ${bands} bands of random circuits, ${lists} as lists, ${overlaps} words on words`);

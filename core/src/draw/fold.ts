@@ -37,7 +37,7 @@ const emptied = <B extends Band>(band: B): B => ({
   lines: [],
 });
 
-/** A sheet with some of its bands folded to their titles; what is below moves up. @param isFolded by the place of a band among all */
+/** A sheet, its lines lying, with some of its bands folded to their titles; what is below moves up. @param isFolded by the place of a band among all */
 export function foldBands<B extends Band, S extends { readonly bands: readonly B[]; readonly height: number }>(
   sheet: S,
   isFolded: (index: number) => boolean,

@@ -28,7 +28,7 @@ function sheetText({ width, height, bands, spare }: Sheet): string {
     ...band.dots.map(({ x, y, net }) => `  dot at ${place(x, y)} net ${net}`),
     ...band.flags.map(({ name, x, y, side, net }) => `  flag ${name} at ${place(x, y)} ${side} net ${net}`),
     ...band.earths.map(({ point, x, y }) => `  earth ${point} at ${place(x, y)}`),
-    ...band.links.map(({ x, y1, y2 }) => `  link at ${x} from ${y1} to ${y2}`),
+    ...band.links.map(({ x1, y1, y2 }) => `  link at ${x1} from ${y1} to ${y2}`),
     ...band.lines.map(({ number, y }) => `  line ${number} at ${y}`),
   ]);
   const left = spare.map(({ device, part, ends }) => `spare ${device}:${part} ${ends.join(' ')}`);

@@ -1,10 +1,9 @@
-export type { Caption } from './captions';
+export type { Caption } from './caption';
+export { earthSign, isBlock, JOG_R } from './caption';
 export {
   captionsOf,
   edgeCaptions,
   flagCaption,
-  isBlock,
-  JOG_R,
   jogAt,
   linkedOf,
   markerCaption,
@@ -16,6 +15,7 @@ export { foldBands } from './fold';
 export { layingOut, layoutPaths } from './layout';
 export type { Band, BandName, Flag, Marker, Pin, PlacedSymbol, Segment, Sheet, SymbolKind } from './sheet';
 export { CELL, LANE, MARGIN } from './sheet';
+export { STANDING_WIDER, standSheet } from './stand';
 export type { Stroke, SymbolFamily } from './symbols';
-export { strokesOf } from './symbols';
+export { signAt, strokesOf, turnOf } from './symbols';
 export { verifyBand } from './verify';

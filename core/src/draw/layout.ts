@@ -164,7 +164,9 @@ function drawBand(pen: Pen, prepared: Prepared, facts: BandFacts): Band | undefi
     name: plan.name,
     tint: plan.tint,
     form,
+    x: 0,
     y: facts.y,
+    width: 2 * MARGIN + facts.cells * CELL,
     height: FIRST_ROW + rows + 8,
     rails: marks,
     symbols: pen.symbols,
@@ -219,13 +221,16 @@ const rowsOf = (symbols: readonly PlacedSymbol[]): number[] => symbols.flatMap((
 /** The row that a symbol is on: that of the first of its poles. */
 const rowOf = ({ pins, stack }: PlacedSymbol): number => at(pins, 0).y - (stack?.index ?? 0) * LANE;
 
+/** The numbers of lines stand in the margin. */
+const NUMBER_X = 26;
+
 /** Numbers every row with a symbol, on from the bands above. */
 function numberLines(band: Band, before: number): Band {
   const isBundle = band.form === 'bundle';
   const rows = [...new Set(isBundle ? band.symbols.map(rowOf) : rowsOf(band.symbols))].sort((a, b) => a - b);
   const numberAt = new Map(rows.map((y, index) => [y, before + index + 1]));
   for (const symbol of band.symbols) symbol.line = numberAt.get(rowOf(symbol)) ?? 0;
-  return { ...band, lines: rows.map((y, index) => ({ number: before + index + 1, y })) };
+  return { ...band, lines: rows.map((y, index) => ({ number: before + index + 1, x: NUMBER_X, y })) };
 }
 
 /** Cross references: coil to its contacts' lines, contact to its coil's line. */

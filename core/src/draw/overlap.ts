@@ -1,4 +1,4 @@
-import { boxOf, type Caption, type CaptionBox } from './captions';
+import { boxOf, type Caption, type CaptionBox } from './caption';
 import type { Band } from './sheet';
 
 /** Less than this is no printing on one another. */
@@ -11,9 +11,12 @@ const meet = (a: CaptionBox, b: CaptionBox): boolean =>
 export function wordsOverlap({ symbols }: Pick<Band, 'symbols'>, captions: readonly Caption[]): string[] {
   const boxes = captions.map(boxOf);
   // the working part of a symbol, without its leads, where marks stand
-  const bodies = symbols.map(({ x, y, width, height, tag }) => {
-    const half = Math.min(width / 2, width > 60 ? width / 2 : 14);
-    return { tag, left: x - half, right: x + half, top: y - Math.min(10, height / 2), bottom: y + Math.min(10, height / 2) };
+  const bodies = symbols.map(({ x, y, width, height, tag, isStanding }) => {
+    const [length, breadth] = isStanding ? [height, width] : [width, height];
+    const along = length > 60 ? length / 2 : Math.min(length / 2, 14);
+    const across = Math.min(10, breadth / 2);
+    const [dx, dy] = isStanding ? [across, along] : [along, across];
+    return { tag, left: x - dx, right: x + dx, top: y - dy, bottom: y + dy };
   });
   const found: string[] = [];
   boxes.forEach((box, index) => {

@@ -32,7 +32,7 @@ export interface Pin {
   readonly mark: string;
   readonly x: number;
   readonly y: number;
-  readonly side: 'left' | 'right';
+  readonly side: 'left' | 'right' | 'top' | 'bottom';
 }
 
 export interface PlacedSymbol {
@@ -52,6 +52,8 @@ export interface PlacedSymbol {
   readonly description: string;
   /** its place among the poles that stand together on neighbouring lines, and how many there are; undefined for one that stands alone */
   readonly stack?: { readonly index: number; readonly of: number } | undefined;
+  /** its path runs from top to bottom */
+  readonly isStanding?: true;
   /** line number in the margin; 0 in a head row */
   line: number;
   /** under a coil: the lines of its contacts, negative for NC; beside a contact: the line of its coil */
@@ -77,6 +79,7 @@ export interface Marker {
   readonly y: number;
   readonly label: string;
   readonly net: number;
+  readonly isStanding?: true;
 }
 
 export interface Flag {
@@ -84,8 +87,8 @@ export interface Flag {
   readonly name: string;
   readonly x: number;
   readonly y: number;
-  /** `on`: above a wire that goes on at another flag of the same name */
-  readonly side: 'left' | 'right' | 'on';
+  /** `on`, or `beside` one that stands: at a wire that goes on at another flag of the same name */
+  readonly side: 'left' | 'right' | 'on' | 'top' | 'bottom' | 'beside';
   /** one end of a jump across the drawing: a number in a circle, the same at each of its places */
   readonly isJog?: boolean;
 }
@@ -96,6 +99,7 @@ export interface Dot {
   readonly y: number;
 }
 
+/** A rail, named at its end (`x`, `y1`). */
 export interface RailMark {
   readonly net: number;
   readonly name: string;
@@ -108,7 +112,11 @@ export interface Band {
   readonly name: BandName;
   readonly tint: VoltageClass;
   readonly form: 'ladder' | 'bundle' | 'comb' | 'list' | 'earth';
+  /** its paths run from top to bottom, and the bands stand side by side */
+  readonly isStanding?: true;
+  readonly x: number;
   readonly y: number;
+  readonly width: number;
   readonly height: number;
   readonly rails: readonly RailMark[];
   readonly symbols: readonly PlacedSymbol[];
@@ -116,9 +124,10 @@ export interface Band {
   readonly dots: readonly Dot[];
   readonly markers: readonly Marker[];
   readonly flags: readonly Flag[];
-  readonly earths: readonly { readonly x: number; readonly y: number; readonly point: Point }[];
-  readonly links: readonly { readonly x: number; readonly y1: number; readonly y2: number }[];
-  readonly lines: readonly { readonly number: number; readonly y: number }[];
+  readonly earths: readonly { readonly x: number; readonly y: number; readonly point: Point; readonly isStanding?: true }[];
+  readonly links: readonly { readonly x1: number; readonly y1: number; readonly x2: number; readonly y2: number }[];
+  /** where the number of each line stands */
+  readonly lines: readonly { readonly number: number; readonly x: number; readonly y: number }[];
 }
 
 export interface Sheet {

@@ -1,4 +1,5 @@
-import type { SymbolKind } from './sheet';
+import { isBlock } from './caption';
+import type { PlacedSymbol, SymbolKind } from './sheet';
 
 /** Strokes of a graphic symbol round its centre, in sheet units. `fill`: filled with ink while the part is on or closed. */
 export type Stroke =
@@ -121,6 +122,22 @@ export function strokesOf(
 ): readonly Stroke[] {
   const strokes = wholeStrokes(kind, form, family, tag, words, size);
   return size.stack && size.stack.of > 1 ? strokes.map(slim) : strokes;
+}
+
+/** By how many degrees the strokes of a standing symbol are turned: what works it comes to its left, in either school. */
+export const turnOf = ({ isStanding, kind }: Pick<PlacedSymbol, 'isStanding' | 'kind'>, family: SymbolFamily): 0 | 90 | -90 =>
+  !isStanding || isBlock({ kind }) ? 0 : family === 'na' ? 90 : -90;
+
+/** Half the height of a sign above its base line, by which it keeps upright where its symbol is turned. */
+const HALF_SIGN = 3.5;
+/** Where a sign of a symbol stands when the symbol is turned: it stays upright. */
+export function signAt(
+  { x, y }: { readonly x: number; readonly y: number },
+  turn: 0 | 90 | -90,
+): { readonly x: number; readonly y: number } {
+  if (turn === 0) return { x, y };
+  const middle = y - HALF_SIGN;
+  return turn === 90 ? { x: -middle, y: x + HALF_SIGN } : { x: middle, y: -x + HALF_SIGN };
 }
 
 /** What of a symbol's place its strokes depend on. */

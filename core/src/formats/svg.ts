@@ -1,4 +1,17 @@
-import { type Band, type Caption, captionsOf, JOG_R, jogAt, type Sheet, type Stroke, type SymbolFamily, strokesOf } from '#core/draw';
+import {
+  type Band,
+  type Caption,
+  captionsOf,
+  earthSign,
+  JOG_R,
+  jogAt,
+  type Sheet,
+  type Stroke,
+  type SymbolFamily,
+  signAt,
+  strokesOf,
+  turnOf,
+} from '#core/draw';
 
 /** How the parts of a circuit stand when it is drawn, where that is known. */
 export interface Shown {
@@ -59,7 +72,7 @@ const caption = ({ text, x, y, size, weight, anchor, ink, isBarred }: Caption, o
     xml(text),
   );
 
-function stroke(one: Stroke, body: string, isClosed: boolean, isPlain: boolean): string {
+function stroke(one: Stroke, body: string, isClosed: boolean, isPlain: boolean, turn: 0 | 90 | -90): string {
   const drawn = { stroke: INK.ink, 'stroke-width': 2 };
   switch (one.as) {
     case 'line':
@@ -90,8 +103,7 @@ function stroke(one: Stroke, body: string, isClosed: boolean, isPlain: boolean):
         : tag(
             'text',
             {
-              x: one.x,
-              y: one.y,
+              ...signAt(one, turn),
               'font-size': 12,
               'font-weight': 700,
               'text-anchor': 'middle',
@@ -102,13 +114,18 @@ function stroke(one: Stroke, body: string, isClosed: boolean, isPlain: boolean):
   }
 }
 
-function band(one: Band, title: string, width: number, { family, shown = AT_REST, isPlain = false }: SvgOptions): string {
+function band(one: Band, title: string, { family, shown = AT_REST, isPlain = false }: SvgOptions): string {
   const { line: own, tint } = BAND[one.tint];
   return [
-    tag('rect', { x: 0, y: one.y, width, height: one.height, fill: tint }),
-    tag('rect', { x: 0, y: one.y, width: 8, height: one.height, fill: own }),
+    tag('rect', { x: one.x, y: one.y, width: one.width, height: one.height, fill: tint }),
+    tag('rect', {
+      x: one.x,
+      y: one.y,
+      ...(one.isStanding ? { width: one.width, height: 6 } : { width: 8, height: one.height }),
+      fill: own,
+    }),
     ...one.segments.map(({ x1, y1, x2, y2 }) => line(x1, y1, x2, y2, own, 1.6)),
-    ...one.links.map(({ x, y1, y2 }) => line(x, y1, x, y2, INK.ink, 1.4, '4 4')),
+    ...one.links.map(({ x1, y1, x2, y2 }) => line(x1, y1, x2, y2, INK.ink, 1.4, '4 4')),
     ...one.dots.map(({ x, y }) => tag('circle', { cx: x, cy: y, r: 3.6, fill: own })),
     ...one.markers.map(({ x, y, kind }) =>
       kind === 'way'
@@ -119,9 +136,9 @@ function band(one: Band, title: string, width: number, { family, shown = AT_REST
       const at = jogAt(flag);
       return at ? [tag('circle', { cx: at.x, cy: at.y, r: JOG_R, fill: INK.paper, stroke: INK.ink, 'stroke-width': 1.4 })] : [];
     }),
-    ...one.earths.map(({ x, y }) =>
+    ...one.earths.map((earth) =>
       tag('path', {
-        d: `M${x} ${y + 3}V${y + 15}M${x - 8} ${y + 15}h16M${x - 5} ${y + 19}h10M${x - 2} ${y + 23}h4`,
+        d: earthSign(earth),
         stroke: INK.earth,
         'stroke-width': 2,
         fill: 'none',
@@ -131,16 +148,23 @@ function band(one: Band, title: string, width: number, { family, shown = AT_REST
       const part = `${symbol.device}:${symbol.part}`;
       const body = FILL[shown.phase(part)];
       const strokes = strokesOf(symbol.kind, symbol.form, family, symbol.tag, symbol.text, symbol);
+      const turn = turnOf(symbol, family);
+      const figure = strokes.filter(({ as }) => as !== 'text').map((each) => stroke(each, body, shown.isClosed(part), isPlain, turn));
+      const signs = strokes.filter(({ as }) => as === 'text').map((each) => stroke(each, body, shown.isClosed(part), isPlain, turn));
       const pins = symbol.pins.map(({ x, y }) =>
         tag('circle', { cx: x - symbol.x, cy: y - symbol.y, r: 3.8, fill: INK.paper, stroke: INK.ink, 'stroke-width': 1.5 }),
       );
       return tag(
         'g',
         { transform: `translate(${symbol.x} ${symbol.y})` },
-        [...strokes.map((each) => stroke(each, body, shown.isClosed(part), isPlain)), ...(isPlain ? [] : pins)].join(''),
+        [
+          turn === 0 ? figure.join('') : tag('g', { transform: `rotate(${turn})` }, figure.join('')),
+          ...signs,
+          ...(isPlain ? [] : pins),
+        ].join(''),
       );
     }),
-    ...(isPlain ? [] : captionsOf(one, title, family, width).map((each) => caption(each, own))),
+    ...(isPlain ? [] : captionsOf(one, title, family).map((each) => caption(each, own))),
   ].join('\n');
 }
 
@@ -161,7 +185,7 @@ export function writeSvg(sheet: Sheet, options: SvgOptions): string {
       },
       [
         tag('rect', { x: 0, y: 0, width, height: height + foot, fill: INK.paper }),
-        ...sheet.bands.map((one, index) => band(one, options.titles[index] ?? '', width, options)),
+        ...sheet.bands.map((one, index) => band(one, options.titles[index] ?? '', options)),
         ...(foot ? [tag('text', { x: 64, y: height + 18, 'font-size': 12, fill: INK.muted }, xml(options.foot))] : []),
       ].join('\n'),
     ),

@@ -12,14 +12,14 @@ import { createBrowserRouter, RouterProvider } from 'react-router';
 import { NewBuild } from '../frame/NewBuild';
 import { Unreached } from '../frame/Unreached';
 import { keepProgram } from '../offline/keepProgram';
+import { keepSettings } from '../store/keepSettings';
 import { keepSaving } from '../store/saving';
 import { store } from '../store/store';
 import { system } from '../ui/theme';
 import { routes } from './routes';
 
-// the system's dark theme is for night work; Chakra reads the class
-document.documentElement.classList.add(window.matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light');
-
+// Chakra reads the theme from a class of the page
+keepSettings(store);
 keepSaving(store);
 keepProgram();
 const router = createBrowserRouter(routes);

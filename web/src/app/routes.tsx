@@ -11,6 +11,7 @@ const PartsPage = lazy(() => import('../parts/PartsPage'));
 const StockPage = lazy(() => import('../stock/StockPage'));
 const HandbookPage = lazy(() => import('../handbook/HandbookPage'));
 const PracticePage = lazy(() => import('../practice/PracticePage'));
+const SettingsPage = lazy(() => import('../settings/SettingsPage'));
 const BriefPage = lazy(() => import('../brief/BriefPage'));
 
 /** Every address of the program and the screen that it shows; each screen is fetched when it is first opened. */
@@ -31,6 +32,7 @@ export const routes: RouteObject[] = [
         ],
       },
       { path: '/stock', element: <StockPage /> },
+      { path: '/settings', element: <SettingsPage /> },
       { path: '/handbook', element: <HandbookPage /> },
       { path: '/jobs/:job/practice', element: <PracticePage /> },
       { path: '/jobs/:job/brief', element: <BriefPage /> },

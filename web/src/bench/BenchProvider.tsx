@@ -22,6 +22,8 @@ export interface Bench {
   readonly isRunCurrent: boolean;
   readonly look: LookStore;
   readonly study: StudyAnswer | undefined;
+  /** the study is that of the circuit as it is now; else it is being judged anew */
+  readonly isStudyCurrent: boolean;
   /** how far a study is that takes its time */
   readonly studied: { readonly seen: number; readonly of: number } | undefined;
   /** how often the worker had to be started again, for the words that say so */
@@ -89,7 +91,8 @@ export function BenchProvider({ children }: { children: ReactNode }) {
   const [drawing, setDrawing] = useState<readonly Band[]>([]);
   const [ran, setRan] = useState<{ readonly run: RunAnswer; readonly of: readonly unknown[] }>();
   const run = ran?.run;
-  const [study, setStudy] = useState<StudyAnswer>();
+  const [judged, setJudged] = useState<{ readonly study: StudyAnswer; readonly of: readonly unknown[] }>();
+  const study = judged?.study;
   const [studied, setStudied] = useState<{ seen: number; of: number }>();
   const [restarts, setRestarts] = useState(0);
   const [failed, setFailed] = useState<string>();
@@ -114,7 +117,9 @@ export function BenchProvider({ children }: { children: ReactNode }) {
     client.ask('circuit', { document, practice }, { signal, onProgress }).then(answered, fail);
     const later = setTimeout(() => {
       setStudied(undefined);
-      client.ask('study', {}, { signal, onProgress: setStudied }).then(setStudy, fail);
+      client
+        .ask('study', {}, { signal, onProgress: setStudied })
+        .then((answer) => setJudged({ study: answer, of: [document, practice] }), fail);
     }, STUDY_AFTER_MS);
     return () => {
       given.abort();
@@ -152,17 +157,18 @@ export function BenchProvider({ children }: { children: ReactNode }) {
       const now = performance.now();
       // with the power off and nothing left to come, time stands: nothing is to be seen in it
       const { bench } = store.getState();
-      if (bench.atMs > endMs && powerAt(bench.log, bench.atMs) === 'isolated') return;
-      dispatch(benchSlice.actions.movedTo(store.getState().bench.atMs + (now - last) * speed));
+      const stands = bench.atMs > endMs && powerAt(bench.log, bench.atMs) === 'isolated';
+      if (!stands) dispatch(benchSlice.actions.movedTo(bench.atMs + (now - last) * speed));
       last = now;
     }, TICK_MS);
     return () => clearInterval(timer);
   }, [dispatch, isRunning, speed, endMs]);
 
   const isRunCurrent = ran !== undefined && [document, log, faults].every((one, index) => one === ran.of[index]);
+  const isStudyCurrent = judged !== undefined && [document, practice].every((one, index) => one === judged.of[index]);
   const value = useMemo<Bench>(
-    () => ({ client, look, circuit, drawing, run, isRunCurrent, study, studied, restarts, failed }),
-    [client, look, circuit, drawing, run, isRunCurrent, study, studied, restarts, failed],
+    () => ({ client, look, circuit, drawing, run, isRunCurrent, study, isStudyCurrent, studied, restarts, failed }),
+    [client, look, circuit, drawing, run, isRunCurrent, study, isStudyCurrent, studied, restarts, failed],
   );
   return <Context value={value}>{children}</Context>;
 }

@@ -7,6 +7,7 @@ import { edit, redo, undo } from '../store/editing';
 import { newCircuitId } from '../store/ids';
 import { server } from '../store/server';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
+import type { Entry } from '../store/undo';
 import { CIRCUIT_KEYS, type CircuitAct } from '../ui/keys';
 import { Button } from '../ui/parts';
 import { saveAs } from '../ui/saveAs';
@@ -24,6 +25,14 @@ interface Item {
 const withKey = (words: string, act: CircuitAct): string => {
   const cap = CIRCUIT_KEYS.find((row) => row.act === act)?.cap;
   return cap ? `${words} (${cap})` : words;
+};
+
+const MOST_SHOWN = 44;
+/** The way back by what it takes back. */
+const named = (verb: string, entries: readonly Entry[]): string => {
+  const words = entries.at(-1)?.words;
+  if (!words) return verb;
+  return `${verb}: ${words.length > MOST_SHOWN ? `${words.slice(0, MOST_SHOWN - 1)}…` : words}`;
 };
 
 export function CircuitMenu() {
@@ -47,13 +56,14 @@ export function CircuitMenu() {
     navigate(`/circuits/${made}/prove`);
   };
   const items: readonly Item[] = [
-    { value: 'undo', words: withKey('Undo', 'undo'), does: () => dispatch(undo()), disabled: done.length === 0 },
-    { value: 'redo', words: withKey('Redo', 'redo'), does: () => dispatch(redo()), disabled: undone.length === 0 },
+    { value: 'undo', words: withKey(named('Undo', done), 'undo'), does: () => dispatch(undo()), disabled: done.length === 0 },
+    { value: 'redo', words: withKey(named('Redo', undone), 'redo'), does: () => dispatch(redo()), disabled: undone.length === 0 },
     { value: 'reset', words: 'Reset the run', does: () => dispatch(benchSlice.actions.reset()) },
     { value: 'leads', words: 'Put the leads away', does: () => dispatch(benchSlice.actions.leadsAway()) },
     { value: 'paper', words: 'Print, or save as PDF', does: () => setPaper(true) },
     { value: 'link', words: 'A link to here', does: () => setLink(true) },
     { value: 'history', words: 'What was done', does: () => setHistory(true) },
+    { value: 'settings', words: 'Settings', does: () => navigate('/settings') },
     { value: 'copy', words: 'Copy this circuit', does: copy },
     { value: 'back', words: 'Put back as first saved', does: putBack },
     {

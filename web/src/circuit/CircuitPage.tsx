@@ -122,7 +122,7 @@ function OpenCircuit() {
       legend: () => setLegend((was) => !was),
     };
     const onKey = (event: KeyboardEvent) => {
-      const act = isTyping(event.target) ? undefined : actOf(CIRCUIT_KEYS, event);
+      const act = isTyping(event.target) ? undefined : actOf(CIRCUIT_KEYS, event, store.getState().settings.singleKeys);
       if (!act) return;
       event.preventDefault();
       acts[act]();

@@ -1,8 +1,10 @@
 import { Box } from '@chakra-ui/react';
 import { useState } from 'react';
+import { redo, undo } from '../store/editing';
 import { useHistoryQuery } from '../store/server';
+import { useAppDispatch, useAppSelector } from '../store/store';
 import { Over } from '../ui/Over';
-import { Button, Mono, Row } from '../ui/parts';
+import { Button, Label, Mono, Row } from '../ui/parts';
 
 /** What was done to a circuit, newest first, a page at a time. */
 export function History({ id, onClose }: { id: string; onClose: () => void }) {
@@ -11,6 +13,8 @@ export function History({ id, onClose }: { id: string; onClose: () => void }) {
   const who = (author: string) => (author === 'local' ? '' : ` · ${author}`);
   return (
     <Over open title="What was done to this circuit" onClose={onClose}>
+      <Mine />
+      <Label>All of it, newest first</Label>
       {typeof error === 'string' && <Box color="danger">{error}</Box>}
       {data?.revisions.length === 0 && <Box>Nothing yet: it is as it was added.</Box>}
       {data?.revisions.map(({ revision, at, words, author }) => (
@@ -41,5 +45,38 @@ export function History({ id, onClose }: { id: string; onClose: () => void }) {
         </Button>
       </Box>
     </Over>
+  );
+}
+
+/** What was done on this page since it was opened: back to before any of it, and forth again. */
+function Mine() {
+  const dispatch = useAppDispatch();
+  const { done, undone } = useAppSelector((state) => state.undo);
+  if (done.length + undone.length === 0) return null;
+  const steps = (count: number, step: typeof undo) => {
+    for (let left = count; left > 0; left--) dispatch(step());
+  };
+  return (
+    <>
+      <Label mt="0">By you, since this page was opened</Label>
+      {undone.map(({ edit, words }, index) => (
+        <Row key={edit}>
+          <Box flex="1" color="muted">
+            <s>{words}</s>
+          </Box>
+          <Button type="button" look="quiet" onClick={() => steps(undone.length - index, redo)}>
+            Again, up to here
+          </Button>
+        </Row>
+      ))}
+      {done.toReversed().map(({ edit, words }, index) => (
+        <Row key={edit}>
+          <Box flex="1">{words}</Box>
+          <Button type="button" look="quiet" onClick={() => steps(index + 1, undo)}>
+            Back to before this
+          </Button>
+        </Row>
+      ))}
+    </>
   );
 }

@@ -1,5 +1,6 @@
 import { sheetPicture } from '#core/bench';
 import { useBench } from '../bench/BenchProvider';
+import { shownSheet } from '../bench/shownSheet';
 import { usePractice } from '../store/select';
 import { store } from '../store/store';
 
@@ -16,7 +17,7 @@ export function useSheetPicture(): () => string {
         ...(symbols === 'na' || symbols === 'iec' ? { family: symbols } : {}),
         shown: { phase: (part) => look.part(part)?.phase ?? 'off', isClosed: (part) => look.part(part)?.isClosed ?? false },
       },
-      circuit?.sheet,
+      circuit && shownSheet(circuit.sheet, store.getState().settings),
     );
   };
 }

@@ -42,11 +42,14 @@ export function AdviceCard({
   advice,
   onEnter,
   onTake,
+  isSound,
   others,
 }: {
   advice: NonNullable<FindAnswer['advice']>;
   onEnter: (volts: number) => void;
   onTake: () => void;
+  /** no fault is set on the bench: what it reads says nothing of what is complained of */
+  isSound: boolean;
   others: FindAnswer['others'];
 }) {
   const [typed, setTyped] = useState('');
@@ -103,10 +106,15 @@ export function AdviceCard({
           <Button type="button" look="strong" minH="44px" onClick={enter}>
             Enter reading
           </Button>
-          <Button type="button" minH="44px" onClick={onTake}>
+          <Button type="button" minH="44px" disabled={isSound} aria-describedby={isSound ? 'bench-sound' : undefined} onClick={onTake}>
             Take it from the bench meter
           </Button>
         </Flex>
+        {isSound && (
+          <Box id="bench-sound" fontSize="13px" color="muted">
+            The bench has no fault set: its meter would read a sound circuit. Set one, or hide one below.
+          </Box>
+        )}
         {problem && (
           <Box role="alert" color="danger" fontSize="14px">
             {problem}

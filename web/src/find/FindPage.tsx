@@ -41,7 +41,7 @@ export default function FindPage() {
   const { client, circuit } = useBench();
   const document = useDocument();
   const { complaint, seen, measured, noDanger } = useAppSelector((state) => state.find);
-  const { hidden, revealed } = useAppSelector((state) => state.bench);
+  const { hidden, revealed, injected } = useAppSelector((state) => state.bench);
   const [answered, setAnswered] = useState<{ readonly of: string; readonly answer: FindAnswer }>();
   const answer = answered?.answer;
   const [problem, setProblem] = useState<string>();
@@ -55,7 +55,7 @@ export default function FindPage() {
     const given = new AbortController();
     setProblem(undefined);
     setSeen(undefined);
-    client.ask('find', { ...ask, take: null }, { signal: given.signal, onProgress: setSeen }).then(
+    client.ask('find', ask, { signal: given.signal, onProgress: setSeen }).then(
       (found) => setAnswered({ of: key, answer: found }),
       (error: Error) => given.signal.aborted || error.name === 'AbortError' || setProblem(error.message),
     );
@@ -79,10 +79,23 @@ export default function FindPage() {
   if (!answer) return <Box p="24px">Working out what every single fault would show{worked ? `: ${worked.seen} of ${worked.of}` : ''}…</Box>;
   const enter = (volts: number) =>
     answer.advice && dispatch(findSlice.actions.measured({ ...answer.advice.test, volts } satisfies Measured));
+  /** The bench is put as complained, with the faults that are set on it, and its leads where the test says. */
   const takeFromBench = async () => {
-    if (!answer.advice) return;
-    const reply = await client.ask('find', { ...ask, take: answer.advice.test }).catch(() => undefined); // the circuit was changed meanwhile
-    if (reply && reply.taken !== null) enter(Math.round(reply.taken * 100) / 100);
+    const complained = document.complaints[complaint];
+    if (!answer.advice || !complained) return;
+    const { log, atMs } = complained;
+    const { red, black, mode } = answer.advice.test;
+    dispatch(benchSlice.actions.runLoaded({ log, atMs }));
+    dispatch(benchSlice.actions.leadPut({ lead: 'red', point: red }));
+    dispatch(benchSlice.actions.leadPut({ lead: 'black', point: black }));
+    dispatch(benchSlice.actions.modeTurned(mode));
+    try {
+      await client.ask('run', { log, faults: hidden ? [hidden] : injected });
+      const { reading } = await client.ask('look', { atMs, red, black, mode, clamp: null, device: null });
+      if (reading?.value != null) enter(Math.round(Math.abs(reading.value) * 100) / 100);
+    } catch {
+      // the circuit was changed meanwhile: it is asked anew by itself
+    }
   };
   const hide = (fault: Fault | undefined) => {
     dispatch(findSlice.actions.complained(complaint));
@@ -163,7 +176,15 @@ export default function FindPage() {
             {words}
           </Note>
         ))}
-        {answer.advice && !found && <AdviceCard advice={answer.advice} onEnter={enter} onTake={takeFromBench} others={answer.others} />}
+        {answer.advice && !found && (
+          <AdviceCard
+            advice={answer.advice}
+            onEnter={enter}
+            onTake={takeFromBench}
+            isSound={!hidden && injected.length === 0}
+            others={answer.others}
+          />
+        )}
         {!answer.advice && !found && (
           <Note>
             No voltage reading in this state tells the rest apart. Isolate, prove dead, and use ohms; or work an input and read again.

@@ -47,6 +47,7 @@ export function Outside({ children, title, width = '1100px', job }: Props) {
           <Place to="/stock">Stock</Place>
           <Place to="/handbook">Handbook</Place>
           {of && <Place to={`/jobs/${of}/practice`}>Job practice</Place>}
+          <Place to="/settings">Settings</Place>
         </Flex>
       </Flex>
       <Box as="main" maxW={width} mx="auto" px="16px" py="18px">

@@ -1,10 +1,11 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { createPortal, flushSync } from 'react-dom';
 import { sheetPicture } from '#core/bench';
 import type { Device } from '#core/circuit';
 import { type DeviceFamily, familyOf } from '#core/devices';
 import { useBench } from '../bench/BenchProvider';
+import { shownSheet } from '../bench/shownSheet';
 import { useDocument, usePractice } from '../store/select';
 import { useAppSelector } from '../store/store';
 import { Choice } from '../ui/Choice';
@@ -42,7 +43,8 @@ export function PaperDialog({ onClose }: { onClose: () => void }) {
   const [paper, setPaper] = useState<PaperName>(document.practice === 'na' ? 'Letter' : 'A4');
   const [wanted, setWanted] = useState<ReadonlySet<What>>(new Set<What>(['sheet', 'findings']));
   const [isPrinting, setPrinting] = useState(false);
-  const sheet = circuit?.sheet;
+  const lines = useAppSelector((state) => state.settings.lines);
+  const sheet = useMemo(() => circuit && shownSheet(circuit.sheet, { lines }), [circuit, lines]);
   // drawn when it is printed, once for all its pages
   const svg = isPrinting && sheet ? sheetPicture(document, symbols === 'na' || symbols === 'iec' ? { family: symbols } : {}, sheet) : '';
   const rows = rowsOn(paper);
@@ -52,7 +54,7 @@ export function PaperDialog({ onClose }: { onClose: () => void }) {
     ...(wanted.has('sheet') && sheet
       ? sheetPages(sheet, paper).map((page) => {
           // biome-ignore lint/security/noDangerouslySetInnerHtml: it is the core's own picture, its words escaped there
-          return <div key={`sheet ${page.from}`} dangerouslySetInnerHTML={{ __html: cropped(svg, sheet.width, page) }} />;
+          return <div key={`sheet ${page.from}`} dangerouslySetInnerHTML={{ __html: cropped(svg, sheet, page) }} />;
         })
       : []),
     ...(wanted.has('findings') && study

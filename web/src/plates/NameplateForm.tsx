@@ -61,7 +61,7 @@ function Row({ id, name, facts, given, empty, onSet, asksEvidence = false, onPro
   const value = given && given.evidence !== 'unknown' ? given.value : null;
   const set = (next: number | string | null, evidence: Evidence = next === null ? 'unknown' : 'print') =>
     onSet(name, { value: next, evidence });
-  const { problem, props } = useTypedNumber(
+  const { problem, isPending, props } = useTypedNumber(
     facts,
     value,
     (next) => set(next),
@@ -109,6 +109,11 @@ function Row({ id, name, facts, given, empty, onSet, asksEvidence = false, onPro
             </option>
           ))}
         </Choice>
+      )}
+      {isPending && !problem && (
+        <Box role="status" color="look" fontSize="12.5px" w="100%" textAlign="right">
+          not entered yet: Enter takes it, Escape puts back
+        </Box>
       )}
       {problem && (
         <Box role="alert" color="danger" fontSize="13px" w="100%">

@@ -1,7 +1,7 @@
 import { memo, useMemo } from 'react';
 import type { BandView } from '#core/bench';
 import type { Point } from '#core/circuit';
-import { edgeCaptions, type Flag, flagCaption, JOG_R, jogAt, linkedOf, type Marker, markerCaption } from '#core/draw';
+import { earthSign, edgeCaptions, type Flag, flagCaption, JOG_R, jogAt, linkedOf, type Marker, markerCaption } from '#core/draw';
 import { CLASS_TOKENS, colour } from '../ui/theme';
 import { CaptionView } from './CaptionView';
 import { deviceAt, type Place } from './places';
@@ -35,13 +35,14 @@ export const Band = memo(function Band({ band: whole, seen, width, nets, spelled
   const linked = useMemo(() => linkedOf(whole), [whole]);
   return (
     <g data-band={band.title}>
-      <rect x={0} y={band.y} width={width} height={band.height} fill={tint} />
-      <rect x={0} y={band.y} width={8} height={band.height} fill={line} />
+      <rect x={band.x} y={band.y} width={band.isStanding ? band.width : width} height={band.height} fill={tint} />
+      <rect x={band.x} y={band.y} width={band.isStanding ? band.width : 8} height={band.isStanding ? 6 : band.height} fill={line} />
       {band.tint === 'power' &&
+        !band.isStanding &&
         Array.from({ length: Math.floor(band.height / 16) }, (_, index) => (
           <path key={index} d={`M0 ${band.y + index * 16 + 14} L8 ${band.y + index * 16 + 4}`} stroke={tint} strokeWidth={2.5} />
         ))}
-      {edgeCaptions(band, band.title, width).map((caption) => (
+      {edgeCaptions(band, band.title).map((caption) => (
         <CaptionView key={`${caption.x} ${caption.y} ${caption.text}`} caption={caption} band={line} />
       ))}
       {band.segments.map((segment) => (
@@ -52,10 +53,11 @@ export const Band = memo(function Band({ band: whole, seen, width, nets, spelled
           wires={nets.wiresOf.get(segment.net) ?? NO_WIRES}
           line={line}
           tint={tint}
+          isStanding={band.isStanding === true}
         />
       ))}
-      {band.links.map(({ x, y1, y2 }) => (
-        <line key={`${x} ${y1}`} x1={x} y1={y1} x2={x} y2={y2} stroke={colour('ink')} strokeWidth={1.4} strokeDasharray="4 4" />
+      {band.links.map(({ x1, y1, x2, y2 }) => (
+        <line key={`${x1} ${y1}`} x1={x1} y1={y1} x2={x2} y2={y2} stroke={colour('ink')} strokeWidth={1.4} strokeDasharray="4 4" />
       ))}
       {band.dots.map(({ x, y }) => (
         <circle key={`${x} ${y}`} cx={x} cy={y} r={3.6} fill={line} />
@@ -63,14 +65,8 @@ export const Band = memo(function Band({ band: whole, seen, width, nets, spelled
       {band.markers.map((marker) => (
         <MarkerView key={marker.point} marker={marker} onTouch={onTouch} />
       ))}
-      {band.earths.map(({ x, y, point }) => (
-        <path
-          key={point}
-          d={`M${x} ${y + 3} V${y + 15} M${x - 8} ${y + 15} h16 M${x - 5} ${y + 19} h10 M${x - 2} ${y + 23} h4`}
-          stroke={colour('earth')}
-          strokeWidth={2}
-          fill="none"
-        />
+      {band.earths.map((earth) => (
+        <path key={earth.point} d={earthSign(earth)} stroke={colour('earth')} strokeWidth={2} fill="none" />
       ))}
       {band.flags.map((flag) => (
         <FlagView key={`${flag.x} ${flag.y} ${flag.side}`} flag={flag} />

@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import type { Circuit, Device, DeviceId } from '#core/circuit';
 import { type InputFacts, inputsOf, partsOf } from '#core/devices';
-import { LANE, type PlacedSymbol } from '#core/draw';
+import { LANE, type PlacedSymbol, STANDING_WIDER } from '#core/draw';
 import { benchSlice } from '../store/bench';
 import { inputIsOn } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
@@ -30,8 +30,13 @@ export function useWork(device: Device | undefined): (input: InputFacts, isOn: b
   };
 }
 
-/** Under the last of the poles that stand together. */
-const belowOf = ({ stack }: PlacedSymbol): number => (stack ? (stack.of - 1 - stack.index) * LANE : 0);
+/** Under the last of the poles that stand together, or beside the last where they stand. */
+const placeOf = ({ x, y, stack, isStanding, pins }: PlacedSymbol): { readonly x: number; readonly y: number; readonly width: number } => {
+  const past = stack ? stack.of - 1 - stack.index : 0;
+  return isStanding
+    ? { x: (pins[0]?.x ?? x) + past * LANE * STANDING_WIDER + 17, y: y + 3, width: 94 }
+    : { x: x - 62, y: y + past * LANE + 18, width: 124 };
+};
 
 /** Inputs are worked on the symbol itself: a small button under it says what it will do. */
 export const InputButton = memo(function InputButton({ symbol }: { symbol: PlacedSymbol }) {
@@ -44,7 +49,7 @@ export const InputButton = memo(function InputButton({ symbol }: { symbol: Place
   const work = useWork(device);
   if (!device || !input) return null;
   return (
-    <foreignObject x={symbol.x - 62} y={symbol.y + belowOf(symbol) + 18} width={124} height={24}>
+    <foreignObject {...placeOf(symbol)} height={24}>
       <button
         type="button"
         data-input={`${device.id}.${input.name}`}
@@ -52,7 +57,10 @@ export const InputButton = memo(function InputButton({ symbol }: { symbol: Place
         onClick={() => work(input, isOn)}
         style={{
           display: 'block',
-          margin: '0 auto',
+          margin: symbol.isStanding ? 0 : '0 auto',
+          maxWidth: '100%',
+          overflow: 'hidden',
+          textOverflow: 'ellipsis',
           font: '600 11.5px "Barlow Semi Condensed"',
           padding: '1px 8px',
           height: 20,

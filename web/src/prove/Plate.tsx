@@ -1,5 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
+import { shallowEqual } from 'react-redux';
 import type { Device, DeviceId } from '#core/circuit';
 import { familyOf, inputsOf, partsOf } from '#core/devices';
 import type { PartView } from '#core/look';
@@ -15,6 +16,7 @@ import { TransformerCard } from '../plates/TransformerCard';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
 import { inputIsOn, useDocument } from '../store/select';
+import { settingsSlice } from '../store/settings';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Badge, Button, Heading, Label, Mono, Note, Row } from '../ui/parts';
 import { Side } from '../ui/Side';
@@ -65,6 +67,7 @@ function FirstUse() {
       <Box color="muted" fontSize="14px">
         Select a symbol to see what it is and what it does, or a terminal to put a lead on it. Press ? for the keys.
       </Box>
+      <FirstSteps />
       <Processes />
       <Label>Every coil, in {study?.statesSeen ?? '…'} input states</Label>
       {!study && studied && (
@@ -90,16 +93,60 @@ function FirstUse() {
   );
 }
 
+/** Three steps of a first visit; each goes as it is made, all when a person says so. */
+function FirstSteps() {
+  const dispatch = useAppDispatch();
+  const isHinted = useAppSelector((state) => state.settings.isHinted);
+  const { hasPower, hasInput, hasLead } = useAppSelector(
+    ({ bench: { log, red, black } }) => ({
+      hasPower: log.some((one) => 'power' in one),
+      hasInput: log.some((one) => 'input' in one),
+      hasLead: red !== null && black !== null,
+    }),
+    shallowEqual,
+  );
+  const left = [
+    ...(hasPower ? [] : ['Turn the power on, in the bar above: it is simulated.']),
+    ...(hasInput ? [] : ['Work an input: the buttons under the switches of the sheet.']),
+    ...(hasLead ? [] : ['Put two leads: tap R or B of the meter, then a terminal.']),
+  ];
+  if (isHinted || left.length === 0) return null;
+  return (
+    <Box
+      role="note"
+      data-first-steps
+      bg="card"
+      border="1px solid"
+      borderColor="hairline"
+      borderRadius="4px"
+      px="10px"
+      py="6px"
+      my="8px"
+      fontSize="14px"
+    >
+      {left.map((words) => (
+        <Box key={words}>{words}</Box>
+      ))}
+      <Button type="button" look="quiet" onClick={() => dispatch(settingsSlice.actions.chosen({ isHinted: true }))}>
+        Hide these
+      </Button>
+    </Box>
+  );
+}
+
 /** Parts of a device as they stand, the one that people mean first: its coil, else what does its work. */
 function viewsOf(parts: Readonly<Record<string, PartView>>, device: DeviceId): { readonly part: string; readonly view: PartView }[] {
   const own = Object.entries(parts).filter(([key]) => key.startsWith(`${device}:`));
   return own.map(([key, view]) => ({ part: key.slice(key.indexOf(':') + 1), view }));
 }
 
+/** Groups of parts through which a coil is commanded. */
+const COMMANDING: ReadonlySet<string> = new Set(['switch', 'control', 'protection']);
+
 const PHASE_WORDS = { off: 'off', 'under way': 'under way', on: 'on' } as const;
 
 function DevicePlate({ device, onFold }: { device: Device; onFold: () => void }) {
-  const { study, circuit } = useBench();
+  const { study, isStudyCurrent, circuit } = useBench();
   const look = useLook();
   const dispatch = useAppDispatch();
   const document = useDocument();
@@ -121,7 +168,14 @@ function DevicePlate({ device, onFold }: { device: Device; onFold: () => void })
             {device.tag} {device.title}
           </Heading>
           <Box color="muted" fontSize="14px">
-            {[family.title.toLowerCase(), placeName(document, device.place), device.fitted].filter(Boolean).join(' · ')}
+            {[
+              family.title.toLowerCase(),
+              placeName(document, device.place),
+              device.fitted,
+              study && !isStudyCurrent && 'judging the last change…',
+            ]
+              .filter(Boolean)
+              .join(' · ')}
           </Box>
         </Box>
         <Flex gap="4px" align="center">
@@ -200,7 +254,7 @@ function DevicePlate({ device, onFold }: { device: Device; onFold: () => void })
           it dead before you touch it.
         </Note>
       )}
-      {(family.group === 'switch' || family.group === 'control') && <Commands device={device} />}
+      {COMMANDING.has(family.group) && <Commands device={device} />}
       <Contacts device={device} />
       <Poles device={device} />
       {swap && (
@@ -331,7 +385,7 @@ function Commands({ device }: { device: Device }) {
   const { study } = useBench();
   const document = useDocument();
   if (!study) return null;
-  const own = study.poles.filter((one) => one.device === device.id && one.demand.coilHeldA > 0);
+  const own = study.poles.filter((one) => one.device === device.id && one.demand.coilHeldA + one.demand.coilInrushA > 0);
   return own.map(({ contact, demand, serves }) => {
     const commanded = study.poles.filter(
       (one) =>
@@ -347,7 +401,7 @@ function Commands({ device }: { device: Device }) {
         </Row>
         <Row>
           <span>Coil held</span>
-          <Mono>{amps(demand.coilHeldA)}</Mono>
+          {demand.coilHeldA > 0 ? <Mono>{amps(demand.coilHeldA)}</Mono> : <span>by another way: it only makes it</span>}
         </Row>
         {most > 0 && (
           <Row>

@@ -30,16 +30,17 @@ const Chip = chakra('button', {
 export interface IndexLine {
   readonly number: number;
   readonly words: string;
+  readonly x: number;
   readonly y: number;
 }
 
 /** Every numbered line with what stands on it, its loads first. */
 export const indexOf = ({ bands }: Pick<SheetView, 'bands'>): IndexLine[] =>
   bands.flatMap(({ lines, symbols }) =>
-    lines.map(({ number, y }) => {
+    lines.map(({ number, x, y }) => {
       const own = symbols.filter(({ line, kind }) => line === number && kind !== 'source' && kind !== 'secondary');
       const tags = [...new Set([...own.filter(({ kind }) => kind === 'coil'), ...own].map(({ tag }) => tag))];
-      return { number, words: tags.slice(0, 6).join(' '), y };
+      return { number, words: tags.slice(0, 6).join(' '), x, y };
     }),
   );
 
@@ -47,13 +48,14 @@ interface Props {
   readonly whole: SheetView;
   readonly folded: ReadonlySet<number>;
   readonly lines: readonly IndexLine[];
+  readonly isStanding: boolean;
   readonly onFold: (band: number) => void;
   readonly onLine: (line: IndexLine) => void;
   readonly onView: (view: 'in' | 'out' | 'width' | 'whole') => void;
 }
 
 /** Above the sheet: its bands to fold, its lines to jump to, and how much of it is seen. */
-export const SheetBar = ({ whole, folded, lines, onFold, onLine, onView }: Props) => (
+export const SheetBar = ({ whole, folded, lines, isStanding, onFold, onLine, onView }: Props) => (
   <Flex align="center" gap="4px" px="8px" minH="34px" bg="sheet" borderBottom="1px solid" borderColor="hairline" flexShrink={0}>
     <Flex as="nav" aria-label="Bands of the sheet" flex="1" minW="0" overflowX="auto" gap="2px" css={{ scrollbarWidth: 'none' }}>
       {whole.bands.map(({ title, tint }, index) => (
@@ -89,7 +91,7 @@ export const SheetBar = ({ whole, folded, lines, onFold, onLine, onView }: Props
       </Choice>
     </Box>
     <Button type="button" look="quiet" onClick={() => onView('width')}>
-      Fit width
+      {isStanding ? 'Fit height' : 'Fit width'}
     </Button>
     <Button type="button" look="quiet" onClick={() => onView('whole')} css={{ '@media (max-width: 700px)': { display: 'none' } }}>
       Fit all

@@ -107,15 +107,18 @@ function OffButHot({ symbol }: { symbol: PlacedSymbol }) {
   const isBlock = symbol.kind === 'motor-block' || symbol.kind === 'heater-block';
   return (
     <text
-      x={isBlock ? symbol.x - 44 : symbol.x - 36}
-      y={isBlock ? symbol.y - symbol.height / 2 - 8 : symbol.y - 20}
+      {...(symbol.isStanding
+        ? { x: symbol.x - 12, y: symbol.y + 24 }
+        : isBlock
+          ? { x: symbol.x - 44, y: symbol.y - symbol.height / 2 - 8 }
+          : { x: symbol.x - 36, y: symbol.y - 20 })}
       textAnchor="end"
       fontFamily="Barlow Semi Condensed"
       fontWeight={700}
       fontSize={12}
       fill={colour('danger')}
     >
-      off, still {spell(hottest)} V to earth
+      {symbol.isStanding ? `off, ${spell(hottest)} V` : `off, still ${spell(hottest)} V to earth`}
     </text>
   );
 }

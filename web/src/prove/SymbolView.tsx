@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { isBlock, type PlacedSymbol, type Stroke, type SymbolFamily, strokesOf, symbolCaptions } from '#core/draw';
+import { isBlock, type PlacedSymbol, type Stroke, type SymbolFamily, signAt, strokesOf, symbolCaptions, turnOf } from '#core/draw';
 import type { Phase } from '#core/kinds';
 import { colour } from '../ui/theme';
 import { CaptionView } from './CaptionView';
@@ -10,7 +10,14 @@ const SHEET = colour('sheet');
 /** How a body is filled: empty off, full on, half while it is under way (starting, timing, travelling). */
 const FILL: { readonly [P in Phase]: string } = { off: SHEET, 'under way': colour('underWay'), on: INK };
 
-function StrokeView({ stroke, phase, isClosed }: { stroke: Stroke; phase: Phase; isClosed: boolean }) {
+interface StrokeProps {
+  readonly stroke: Stroke;
+  readonly phase: Phase;
+  readonly isClosed: boolean;
+  readonly turn: ReturnType<typeof turnOf>;
+}
+
+function StrokeView({ stroke, phase, isClosed, turn }: StrokeProps) {
   switch (stroke.as) {
     case 'line':
       return <line x1={stroke.x1} y1={stroke.y1} x2={stroke.x2} y2={stroke.y2} stroke={INK} strokeWidth={2} />;
@@ -52,8 +59,7 @@ function StrokeView({ stroke, phase, isClosed }: { stroke: Stroke; phase: Phase;
     case 'text':
       return (
         <text
-          x={stroke.x}
-          y={stroke.y}
+          {...signAt(stroke, turn)}
           textAnchor="middle"
           fontFamily="Barlow Semi Condensed"
           fontWeight={700}
@@ -94,12 +100,19 @@ export const SymbolView = memo(function SymbolView({
 }: Props) {
   const { kind, form, x, y, tag, text, width, height } = symbol;
   const strokes = strokesOf(kind, form, family, tag, text, symbol);
+  const turn = turnOf(symbol, family);
   const isTall = isBlock(symbol);
   const captions = symbolCaptions(symbol, family, description, isLinked);
   return (
     <g transform={`translate(${x} ${y})`} onClick={onSelect} style={{ cursor: 'pointer' }} data-symbol={symbol.id}>
       <title>{`${tag} ${symbol.description}${form ? `, ${form}, ${isClosed ? 'closed' : 'open'} now` : ''}${fault ? `. Set: ${fault}` : ''}`}</title>
-      <rect x={-28} y={isTall ? -height / 2 : -20} width={56} height={isTall ? height : 40} fill="transparent" />
+      <rect
+        x={isTall ? -width / 2 : -28}
+        y={isTall ? -height / 2 : -20}
+        width={isTall ? width : 56}
+        height={isTall ? height : 40}
+        fill="transparent"
+      />
       {isSelected && (
         <rect
           x={-width / 2 - 5}
@@ -112,9 +125,14 @@ export const SymbolView = memo(function SymbolView({
           strokeWidth={3}
         />
       )}
-      {strokes.map((stroke, index) => (
-        <StrokeView key={index} stroke={stroke} phase={phase} isClosed={isClosed} />
-      ))}
+      <g transform={turn === 0 ? undefined : `rotate(${turn})`}>
+        {strokes.map((stroke, index) =>
+          stroke.as === 'text' ? null : <StrokeView key={index} stroke={stroke} phase={phase} isClosed={isClosed} turn={turn} />,
+        )}
+      </g>
+      {strokes.map((stroke, index) =>
+        stroke.as === 'text' ? <StrokeView key={index} stroke={stroke} phase={phase} isClosed={isClosed} turn={turn} /> : null,
+      )}
       {fault && (
         <g data-fault pointerEvents="none">
           <path d="M26 -30 L34 -16 H18 Z" fill={colour('danger')} stroke={colour('sheet')} strokeWidth={1.5} strokeLinejoin="round" />

@@ -71,12 +71,17 @@ export function Timeline({ isEmpty = false }: { isEmpty?: boolean }) {
   };
   return (
     <Flex direction="column" h="100%">
-      <Flex align="center" gap="6px" wrap="wrap" pr="34px" mb="2px">
+      <Flex align="center" gap="6px" pr="34px" mb="2px" css={{ '@media (max-width: 700px)': { flexWrap: 'wrap', paddingRight: '0' } }}>
         <Box
-          flex="1 1 220px"
+          flex="1 1 120px"
           minW="0"
           fontSize="13px"
           minH="20px"
+          overflow="hidden"
+          textOverflow="ellipsis"
+          whiteSpace="nowrap"
+          title={last?.words}
+          css={{ '@media (max-width: 700px)': { whiteSpace: 'normal', flexBasis: '100%' } }}
           aria-live="polite"
           data-told
           data-run={isRunCurrent ? 'current' : 'running'}
@@ -93,7 +98,7 @@ export function Timeline({ isEmpty = false }: { isEmpty?: boolean }) {
             'Power is set; nothing has moved.'
           )}
         </Box>
-        <Box fontSize="13px" color="muted" fontFamily="mono" data-now={Math.round(atMs)}>
+        <Box fontSize="13px" color="muted" fontFamily="mono" whiteSpace="nowrap" data-now={Math.round(atMs)}>
           {span(atMs)}
         </Box>
         <Button type="button" disabled={log.length === 0} onClick={() => dispatch(benchSlice.actions.played(!playing))}>
@@ -108,12 +113,18 @@ export function Timeline({ isEmpty = false }: { isEmpty?: boolean }) {
         </Choice>
         <Button
           type="button"
+          whiteSpace="nowrap"
           disabled={nextEvent === undefined}
           onClick={() => nextEvent !== undefined && dispatch(benchSlice.actions.movedTo(nextEvent))}
         >
           Next event
         </Button>
-        <Button type="button" disabled={log.length === 0} onClick={() => dispatch(benchSlice.actions.reset())}>
+        <Button
+          type="button"
+          disabled={log.length === 0}
+          title="Back to the start, power isolated"
+          onClick={() => dispatch(benchSlice.actions.reset())}
+        >
           Reset
         </Button>
       </Flex>

@@ -29,10 +29,12 @@ interface Props {
   readonly wires: readonly string[];
   readonly line: string;
   readonly tint: string;
+  /** on a sheet whose paths stand */
+  readonly isStanding: boolean;
 }
 
 /** A straight piece of wire, tinted by the volts on it, with chevrons where current flows. */
-export const Wire = memo(function Wire({ segment, at, wires, line, tint }: Props) {
+export const Wire = memo(function Wire({ segment, at, wires, line, tint, isStanding }: Props) {
   const { stroke, width, dash } = strokeOf(usePointView(at), line);
   const carried = usePartView(segment.carries);
   const isLit = useAppSelector(({ bench: { conductor } }) => conductor !== null && wires.includes(conductor));
@@ -41,18 +43,33 @@ export const Wire = memo(function Wire({ segment, at, wires, line, tint }: Props
     <g>
       {isLit && <line x1={x1} y1={y1} x2={x2} y2={y2} stroke={colour('attention')} strokeWidth={9} strokeLinecap="round" />}
       <line x1={x1} y1={y1} x2={x2} y2={y2} stroke={stroke} strokeWidth={width} strokeDasharray={dash} strokeLinecap="round" />
-      {carried && carried.amps > CARRIES_A && y1 === y2 && <Chevrons x1={Math.min(x1, x2)} x2={Math.max(x1, x2)} y={y1} tint={tint} />}
+      {carried && carried.amps > CARRIES_A && !isStanding && y1 === y2 && (
+        <Chevrons from={Math.min(x1, x2)} to={Math.max(x1, x2)} across={y1} tint={tint} isStanding={false} />
+      )}
+      {carried && carried.amps > CARRIES_A && isStanding && x1 === x2 && (
+        <Chevrons from={Math.min(y1, y2)} to={Math.max(y1, y2)} across={x1} tint={tint} isStanding />
+      )}
     </g>
   );
 });
 
-function Chevrons({ x1, x2, y, tint }: { x1: number; x2: number; y: number; tint: string }) {
-  const count = Math.floor((x2 - x1 - 8) / 20);
+interface ChevronsProps {
+  readonly from: number;
+  readonly to: number;
+  /** where the wire stands across its length */
+  readonly across: number;
+  readonly tint: string;
+  readonly isStanding: boolean;
+}
+
+function Chevrons({ from, to, across, tint, isStanding }: ChevronsProps) {
+  const count = Math.floor((to - from - 8) / 20);
   if (count < 1) return null;
-  const start = (x1 + x2) / 2 - ((count - 1) * 20) / 2;
+  const start = (from + to) / 2 - ((count - 1) * 20) / 2;
+  const one = (at: number): string => (isStanding ? `M${across - 4} ${at - 3} l4 4 l4 -4` : `M${at - 3} ${across - 4} l4 4 l-4 4`);
   return (
     <path
-      d={Array.from({ length: count }, (_, index) => `M${start + index * 20 - 3} ${y - 4} l4 4 l-4 4`).join(' ')}
+      d={Array.from({ length: count }, (_, index) => one(start + index * 20)).join(' ')}
       stroke={tint}
       strokeWidth={2}
       fill="none"

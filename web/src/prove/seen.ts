@@ -1,7 +1,7 @@
 import type { SheetView } from '#core/bench';
-import type { Band } from '#core/draw';
+import type { Band, Segment } from '#core/draw';
 
-/** From which height of the sheet to which something is in sight. */
+/** From which height of the sheet to which something is in sight; of a standing one from which path to which. */
 export interface Seen {
   readonly from: number;
   readonly to: number;
@@ -17,18 +17,25 @@ export const isLarge = ({ bands }: Pick<SheetView, 'bands'>): boolean =>
 /** Heights are taken in steps, with one to spare at both ends, so that a little panning draws nothing anew. */
 const STEP = 600;
 
-/** What is in sight under a transform; the same object as before where nothing changed. */
-export function seenOf(before: Seen, { y, k }: { readonly y: number; readonly k: number }, heightPx: number): Seen {
-  const from = (Math.floor(-y / k / STEP) - 1) * STEP;
-  const to = (Math.ceil((heightPx - y) / k / STEP) + 1) * STEP;
+/** What is in sight when the sheet is moved so far and seen through so many px; the same object as before where nothing changed. */
+export function seenOf(before: Seen, { offset, k }: { readonly offset: number; readonly k: number }, px: number): Seen {
+  const from = (Math.floor(-offset / k / STEP) - 1) * STEP;
+  const to = (Math.ceil((px - offset) / k / STEP) + 1) * STEP;
   return before.from === from && before.to === to ? before : { from, to };
 }
 
+type Ends = Pick<Segment, 'x1' | 'y1' | 'x2' | 'y2'>;
+
 /** A band with only what is in sight of it; itself where all of it is. */
 export function inSight<B extends Band>(band: B, { from, to }: Seen): B {
-  if (from <= band.y && to >= band.y + band.height) return band;
-  const at = ({ y }: { readonly y: number }): boolean => y >= from && y <= to;
-  const across = ({ y1, y2 }: { readonly y1: number; readonly y2: number }): boolean => Math.max(y1, y2) >= from && Math.min(y1, y2) <= to;
+  const { isStanding = false } = band;
+  const [start, size] = isStanding ? [band.x, band.width] : [band.y, band.height];
+  if (from <= start && to >= start + size) return band;
+  const at = ({ x, y }: { readonly x: number; readonly y: number }): boolean => (isStanding ? x >= from && x <= to : y >= from && y <= to);
+  const across = ({ x1, y1, x2, y2 }: Ends): boolean => {
+    const [a, b] = isStanding ? [x1, x2] : [y1, y2];
+    return Math.max(a, b) >= from && Math.min(a, b) <= to;
+  };
   return {
     ...band,
     symbols: band.symbols.filter(at),

@@ -19,6 +19,12 @@ const bytesOf = (file: File): Promise<Uint8Array> =>
     reader.readAsArrayBuffer(file);
   });
 
+/** What was done here, and the way back. */
+interface Done {
+  readonly words: string;
+  readonly back: StockSave['changes'];
+}
+
 interface Preview {
   readonly file: string;
   readonly good: readonly StockPart[];
@@ -32,7 +38,23 @@ export default function StockPage() {
   const { data: parts, error } = useStockQuery();
   const [saveStock, { error: refused }] = useSaveStockMutation();
   const problem = [refused, error].find((one) => typeof one === 'string') as string | undefined;
-  const save = async (changes: StockSave['changes']): Promise<boolean> => !('error' in (await saveStock(changes)));
+  const [done, setDone] = useState<readonly Done[]>([]);
+  /** @param words what is done, by which it can be taken back */
+  const save = async (changes: StockSave['changes'], words: string): Promise<boolean> => {
+    const back = changes.map(({ part, baseRevision, removed = false }): StockSave['changes'][number] => {
+      const was = parts?.find((line) => line.part.id === part.id)?.part;
+      const revision = baseRevision + 1;
+      return removed || was ? { part: was ?? part, baseRevision: revision } : { part, baseRevision: revision, removed: true };
+    });
+    if ('error' in (await saveStock(changes))) return false;
+    setDone((before) => [{ words, back }, ...before]);
+    return true;
+  };
+  const undoLast = async () => {
+    const [last] = done;
+    if (!last) return;
+    if (!('error' in (await saveStock(last.back)))) setDone((before) => before.filter((one) => one !== last));
+  };
   const [search, setSearch] = useState('');
   const [where, setWhere] = useState('');
   const [open, setOpen] = useState<{ part: StockPart; revision: number }>();
@@ -64,7 +86,11 @@ export default function StockPage() {
   };
   const keep = async () => {
     if (!preview) return;
-    if (await save(preview.good.map((part) => ({ part, baseRevision: 0 })))) setPreview(undefined);
+    const isKept = await save(
+      preview.good.map((part) => ({ part, baseRevision: 0 })),
+      `${preview.good.length} parts from ${preview.file} are in stock`,
+    );
+    if (isKept) setPreview(undefined);
   };
   return (
     <Outside title="Stock">
@@ -103,6 +129,25 @@ export default function StockPage() {
       {problem && (
         <Note tone="danger" role="alert">
           {problem}
+        </Note>
+      )}
+      {done.length > 0 && (
+        <Note tone="good" role="status" aria-label="What was done">
+          <Flex gap="10px" align="baseline" wrap="wrap">
+            <Box flex="1">{done[0]?.words}.</Box>
+            <Button type="button" onClick={() => void undoLast()}>
+              Undo
+            </Button>
+          </Flex>
+          {done.length > 1 && (
+            <Box color="muted" fontSize="13px">
+              Before it:{' '}
+              {done
+                .slice(1, 5)
+                .map(({ words }) => words)
+                .join('; ')}
+            </Box>
+          )}
         </Note>
       )}
       {preview && (
@@ -157,7 +202,9 @@ export default function StockPage() {
           isNew={open.revision === 0}
           onClose={() => setOpen(undefined)}
           onSave={async (part, removed) => {
-            if (await save([{ part, baseRevision: open.revision, ...(removed ? { removed } : {}) }])) setOpen(undefined);
+            const change = { part, baseRevision: open.revision, ...(removed ? { removed } : {}) };
+            const deed = removed ? 'is taken out of stock' : open.revision === 0 ? 'is in stock' : 'is changed';
+            if (await save([change], `${part.title} ${deed}`)) setOpen(undefined);
           }}
           onDuplicate={(part) => setOpen({ revision: 0, part: { ...part, id: newPartId(), title: `${part.title}, copy`.slice(0, 80) } })}
         />

@@ -12,15 +12,15 @@ export const opened = createAction<{
   /** as it stands with what is unsent on top */
   document: Circuit;
   /** made before the page was closed, and not taken by the server yet */
-  unsent: { edit: Edit; inverse: EditChange[] }[];
+  unsent: { edit: Edit; inverse: EditChange[]; words: string }[];
   message: string | undefined;
   at: number;
 }>('circuit/opened');
 export const closed = createAction('circuit/closed');
 
 export type Way = 'do' | 'undo' | 'redo';
-/** An edit was made here: the document after it, and what undoes it. */
-export const edited = createAction<{ edit: Edit; document: Circuit; inverse: EditChange[]; way: Way }>('circuit/edited');
+/** An edit was made here: the document after it, what undoes it, and how it is told. */
+export const edited = createAction<{ edit: Edit; document: Circuit; inverse: EditChange[]; way: Way; words: string }>('circuit/edited');
 /** An undo or a redo that cannot be done any more, because others changed what it would change. */
 export const wayLost = createAction<{ way: Way; words: string }>('circuit/wayLost');
 export const editRefusedHere = createAction<string>('circuit/editRefusedHere');

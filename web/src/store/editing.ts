@@ -23,7 +23,15 @@ function make(changes: readonly EditChange[], way: Way): Thunk {
       return;
     }
     const { circuit, inverse } = applied.value;
-    dispatch(edited({ edit: { id: newEditId(), changes: [...changes] }, document: circuit, inverse: [...inverse], way }));
+    dispatch(
+      edited({
+        edit: { id: newEditId(), changes: [...changes] },
+        document: circuit,
+        inverse: [...inverse],
+        way,
+        words: spellChanges(now, changes),
+      }),
+    );
   };
 }
 
@@ -34,13 +42,13 @@ export const open =
   ({ document, ...reply }: CircuitReply, kept: readonly Edit[], at: number): Thunk =>
   (dispatch) => {
     let now = document;
-    const unsent: { edit: Edit; inverse: EditChange[] }[] = [];
+    const unsent: { edit: Edit; inverse: EditChange[]; words: string }[] = [];
     const words: string[] = [];
     for (const edit of kept) {
       const applied = applyChanges(now, edit.changes);
       if (applied.ok) {
+        unsent.push({ edit, inverse: [...applied.value.inverse], words: spellChanges(now, edit.changes) });
         now = applied.value.circuit;
-        unsent.push({ edit, inverse: [...applied.value.inverse] });
       } else words.push(`A change of yours from before does not fit any more and is left out: ${problemsText(applied.problems)}`);
     }
     dispatch(opened({ ...reply, document: now, unsent, message: words.length > 0 ? words.join(' ') : undefined, at }));

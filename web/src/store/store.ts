@@ -5,6 +5,7 @@ import { clashSlice } from './clash';
 import { documentSlice } from './document';
 import { findSlice } from './find';
 import { server } from './server';
+import { settingsSlice } from './settings';
 import { syncSlice } from './sync';
 import { undoSlice } from './undo';
 
@@ -15,6 +16,7 @@ const reducer = combineReducers({
   clash: clashSlice.reducer,
   bench: benchSlice.reducer,
   find: findSlice.reducer,
+  settings: settingsSlice.reducer,
   [server.reducerPath]: server.reducer,
 });
 

@@ -5,6 +5,8 @@ import { closed, edited, opened, refused, settled, wayLost } from './acts';
 /** A way back or forth: the edit that it takes back, the changes that do so, and the way that edit itself had used. */
 export interface Entry {
   readonly edit: string;
+  /** what was done, as it is told */
+  readonly words: string;
   readonly changes: readonly EditChange[];
   readonly used: Entry | undefined;
 }
@@ -29,13 +31,13 @@ export const undoSlice = createSlice({
       .addCase(
         opened,
         (_state, { payload: { unsent } }): UndoState => ({
-          done: unsent.map(({ edit, inverse }) => ({ edit: edit.id, changes: inverse, used: undefined })),
+          done: unsent.map(({ edit, inverse, words }) => ({ edit: edit.id, words, changes: inverse, used: undefined })),
           undone: [],
         }),
       )
       .addCase(closed, () => initialState)
-      .addCase(edited, ({ done, undone }, { payload: { edit, inverse, way } }): UndoState => {
-        const entry = (used: Entry | undefined): Entry => ({ edit: edit.id, changes: inverse, used });
+      .addCase(edited, ({ done, undone }, { payload: { edit, inverse, way, words } }): UndoState => {
+        const entry = (used: Entry | undefined): Entry => ({ edit: edit.id, words: used?.words ?? words, changes: inverse, used });
         if (way === 'undo') return { done: done.slice(0, -1), undone: [...undone, entry(done.at(-1))] };
         if (way === 'redo') return { done: [...done, entry(undone.at(-1))], undone: undone.slice(0, -1) };
         return { done: [...done, entry(undefined)], undone: [] };

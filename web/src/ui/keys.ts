@@ -45,10 +45,12 @@ interface Pressed {
   readonly shiftKey: boolean;
 }
 
-/** What a key does by a table of keys; a sign that needs the shift key on some keyboards is taken by the sign alone. */
-export function actOf<A extends string>(rows: readonly KeyRow<A>[], pressed: Pressed): A | undefined {
+/** What a key does by a table of keys; a sign that needs the shift key on some keyboards is taken by the sign alone. @param singleKeys whether letters and signs alone do something */
+export function actOf<A extends string>(rows: readonly KeyRow<A>[], pressed: Pressed, singleKeys = true): A | undefined {
   if (pressed.altKey) return undefined;
   const isCtrl = pressed.ctrlKey || pressed.metaKey;
+  // somebody who speaks to the machine, or leans on its keys, can have the letters do nothing
+  if (!singleKeys && !isCtrl && pressed.key !== ' ' && pressed.key.length === 1) return undefined;
   return rows.find(
     ({ key, ctrl = false, shift = false }) =>
       key === pressed.key.toLowerCase() && ctrl === isCtrl && (!isCtrl || shift === pressed.shiftKey),

@@ -70,6 +70,7 @@ export const Field = chakra('input', {
     color: 'ink',
     px: '6px',
     minH: '28px',
+    '&[data-pending=true]': { borderColor: 'look', bg: 'lookTint' },
     '@media (max-width: 700px)': { minH: '44px' },
   },
 });

@@ -20,6 +20,7 @@ export const system = createSystem(
       '*:focus-visible': { outline: '2px solid', outlineColor: 'focus', outlineOffset: '2px' },
       // on the dark frame the ring of paper would be lost
       'header *:focus-visible': { outlineColor: 'attention' },
+      'main a': { color: 'ink', textUnderlineOffset: '3px' },
       'svg text': { userSelect: 'none' },
       'svg [data-point]:hover circle': { strokeWidth: '3px' },
     },

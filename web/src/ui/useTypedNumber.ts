@@ -2,7 +2,7 @@ import { type ChangeEvent, type FocusEvent, type KeyboardEvent, useState } from 
 import type { FieldFacts } from '#core/circuit';
 import { readWithin } from '#core/units';
 
-/** A nameplate number typed into a field: taken when the field is left or Enter pressed, told why where it cannot be. */
+/** A nameplate number typed into a field: pending until the field is left or Enter pressed; told why where it cannot be; Escape puts back what stood. */
 export function useTypedNumber(
   facts: FieldFacts,
   value: number | string | null,
@@ -10,21 +10,26 @@ export function useTypedNumber(
   onProblem?: (problem: string | undefined) => void,
 ) {
   const [problem, setProblem] = useState<string>();
+  const [isPending, setPending] = useState(false);
   const take = (text: string) => {
     const read = readWithin(text, facts);
     const why = read.is === 'unclear' ? read.why : undefined;
     setProblem(why);
+    setPending(false);
     onProblem?.(why);
     if (read.is === 'unclear') return;
     const next = read.is === 'number' ? read.value : null;
     if (next !== value) onSet(next);
   };
+  const stood = value === null ? '' : String(value);
   const props = {
     inputMode: 'decimal',
-    defaultValue: value === null ? '' : String(value),
+    defaultValue: stood,
+    'data-pending': isPending,
     'aria-invalid': problem !== undefined,
     // once told, a person sees as they type that it is right now; what is half typed is not taken before the field is left
     onChange: ({ target }: ChangeEvent<HTMLInputElement>) => {
+      setPending(target.value !== stood);
       if (problem === undefined || readWithin(target.value, facts).is === 'unclear') return;
       setProblem(undefined);
       onProblem?.(undefined);
@@ -32,7 +37,12 @@ export function useTypedNumber(
     onBlur: ({ target }: FocusEvent<HTMLInputElement>) => take(target.value),
     onKeyDown: ({ key, currentTarget }: KeyboardEvent<HTMLInputElement>) => {
       if (key === 'Enter') take(currentTarget.value);
+      if (key !== 'Escape') return;
+      currentTarget.value = stood;
+      setPending(false);
+      setProblem(undefined);
+      onProblem?.(undefined);
     },
   } as const;
-  return { problem, props };
+  return { problem, isPending, props };
 }

@@ -1,0 +1,148 @@
+import type { ZoomTransform } from 'd3-zoom';
+import { type KeyboardEvent, type RefObject, useMemo } from 'react';
+import type { SheetView } from '#core/bench';
+import type { DeviceId, Point } from '#core/circuit';
+import { inputsOf } from '#core/devices';
+import { benchSlice } from '../store/bench';
+import { edit } from '../store/editing';
+import { inputIsOn, useDocument } from '../store/select';
+import { store, useAppDispatch, useAppSelector } from '../store/store';
+import { actOf, SHEET_KEYS, type SheetAct } from '../ui/keys';
+import { colour } from '../ui/theme';
+import { Band, type Nets } from './Band';
+import { swapChanges } from './edits';
+import { useWork } from './InputButton';
+import { Leads } from './Leads';
+import { centreOf, nextPlace, type Place, placesOf } from './places';
+import type { Seen } from './seen';
+
+/** The drawing itself with the keys that work on it. */
+export function SheetDrawing({
+  sheet,
+  holder,
+  seen,
+  transform,
+  spelled,
+  onTouch: touch,
+  onKeys,
+}: {
+  sheet: SheetView;
+  holder: RefObject<SVGSVGElement | null>;
+  /** which heights are in sight */
+  seen: Seen;
+  transform: RefObject<ZoomTransform>;
+  spelled: ReadonlyMap<Point, string>;
+  onTouch: (place: Place) => void;
+  onKeys: (key: 'fit' | 'selection' | 'reveal', at: { x: number; y: number } | undefined) => void;
+}) {
+  const dispatch = useAppDispatch();
+  const document = useDocument();
+  const { point, device, hand, carrying } = useAppSelector((state) => state.bench);
+  const places = useMemo(() => placesOf(sheet), [sheet]);
+  const at = places.find((place) => place.point === point);
+  const nets = useMemo(() => netsOf(sheet), [sheet]);
+  const work = useWork(device ? document.devices[device] : undefined);
+
+  const walk = (dx: number, dy: number) => {
+    const from = at ?? places[0];
+    if (!from) return;
+    const next =
+      nextPlace(
+        places,
+        from,
+        dx,
+        dy,
+        sheet.bands.some((band) => band.isStanding),
+      ) ?? (at ? undefined : from);
+    if (!next) return;
+    dispatch(benchSlice.actions.pointSelected({ point: next.point, device: next.device }));
+    onKeys('reveal', next);
+  };
+
+  const acts: { readonly [A in SheetAct]: () => unknown } = {
+    left: () => walk(-1, 0),
+    right: () => walk(1, 0),
+    up: () => walk(0, -1),
+    down: () => walk(0, 1),
+    red: () => point && dispatch(benchSlice.actions.leadPut({ lead: 'red', point })),
+    black: () => point && dispatch(benchSlice.actions.leadPut({ lead: 'black', point })),
+    operate: () => device && operate(device),
+    swap: () => {
+      const changes = device && swapChanges(document, device);
+      if (changes) dispatch(edit(changes));
+    },
+    fit: () => onKeys('fit', undefined),
+    zoom: () => onKeys('selection', at ?? centreOf(sheet, device)),
+  };
+
+  const onKey = (event: KeyboardEvent) => {
+    const act = actOf(SHEET_KEYS, event.nativeEvent, store.getState().settings.singleKeys);
+    if (!act) return;
+    acts[act]();
+    event.preventDefault();
+  };
+
+  const operate = (id: DeviceId) => {
+    const chosen = document.devices[id];
+    const [input] = chosen ? inputsOf(chosen, document) : [];
+    const { log, atMs } = store.getState().bench;
+    if (chosen && input) work(input, inputIsOn(log, atMs + 1, chosen, input, inputsOf(chosen, document)));
+  };
+
+  return (
+    <svg
+      ref={holder}
+      data-sheet
+      data-sheet-width={sheet.width}
+      data-sheet-height={sheet.height}
+      width="100%"
+      height="100%"
+      tabIndex={0}
+      role="application"
+      aria-label={`Path sheet. ${point ? `At ${spelled.get(point)}` : 'Arrow keys walk along the wire'}`}
+      onKeyDown={onKey}
+      style={{
+        position: 'absolute',
+        inset: 0,
+        cursor: hand || carrying ? 'crosshair' : 'grab',
+        touchAction: 'none',
+        outlineOffset: '-3px',
+      }}
+    >
+      <g data-pan transform={transform.current.toString()}>
+        {sheet.bands.map((band, index) => (
+          <Band
+            key={bandKey(sheet.bands, index)}
+            band={band}
+            seen={seen}
+            width={sheet.width}
+            nets={nets}
+            spelled={spelled}
+            onTouch={touch}
+          />
+        ))}
+        {sheet.spareWords.length > 0 && (
+          <text x={64} y={sheet.height + 18} fontFamily="Barlow Semi Condensed" fontSize={12} fill={colour('muted')}>
+            Spare: {sheet.spareWords.join(' · ')}
+          </text>
+        )}
+        {at && <circle cx={at.x} cy={at.y} r={9} fill="none" stroke={colour('focus')} strokeWidth={2.5} pointerEvents="none" />}
+        <Leads places={places} />
+      </g>
+    </svg>
+  );
+}
+
+/** A band keeps its key while others come and go above it. */
+function bandKey(bands: SheetView['bands'], index: number): string {
+  const names = bands.slice(0, index + 1).map(({ name }) => JSON.stringify(name));
+  const name = names.at(-1) ?? '';
+  return `${name} ${names.filter((one) => one === name).length}`;
+}
+
+/** Of each net a point whose volts stand for it, and its wires. */
+function netsOf({ netOf, conductorsOfNet }: SheetView): Nets {
+  const firstOf = new Map<number, Point>();
+  for (const [point, net] of netOf) if (!firstOf.has(net)) firstOf.set(net, point);
+  return { firstOf, wiresOf: conductorsOfNet };
+}
