@@ -49,9 +49,26 @@ function componentsOf({ elements, blocks, wiring }: Drawable, rails: readonly Ra
 const firstTag = (list: readonly { readonly device: { readonly tag: string } }[]): string | undefined =>
   list.map(({ device }) => device.tag).sort(naturally)[0];
 
-/** The loads of a component name it; its order among the lines follows them. */
+/** The coils of a component name it, else its loads; its order among the lines follows them: a lamp beside a coil moves nothing. */
 const keyOf = ({ elements, blocks }: Component): string =>
-  firstTag(elements.filter(({ isLoad }) => isLoad)) ?? firstTag([...blocks, ...elements]) ?? '';
+  firstTag(elements.filter(({ kind }) => kind === 'coil')) ??
+  firstTag(elements.filter(({ isLoad }) => isLoad)) ??
+  firstTag([...blocks, ...elements]) ??
+  '';
+
+/** Where a person has put lines among those of their band, by a symbol on each. */
+export type PlacedLines = Readonly<Record<string, { readonly y: number }>>;
+
+/** What was put somewhere by hand stands there; the rest keeps its order round it. */
+function asPlaced(components: readonly Component[], placed: PlacedLines): readonly Component[] {
+  const rankOf = ({ elements }: Component): number | undefined =>
+    elements.map(({ id }) => (Object.hasOwn(placed, id) ? placed[id]?.y : undefined)).find((rank) => rank !== undefined);
+  const ranked = components.map((component) => ({ component, rank: rankOf(component) }));
+  const order = ranked.filter(({ rank }) => rank === undefined).map(({ component }) => component);
+  const fixed = ranked.flatMap(({ component, rank }) => (rank === undefined ? [] : [{ component, rank }]));
+  for (const { component, rank } of fixed.sort((a, b) => a.rank - b.rank)) order.splice(Math.max(0, Math.round(rank)), 0, component);
+  return order;
+}
 
 /** By tag, but a line comes after the line of the part that moves one of its contacts. Loops are cut at the first by tag. */
 function inReadingOrder(components: readonly Component[]): Component[] {
@@ -105,8 +122,8 @@ const inSupplyOrder = (a: SourceElement, b: SourceElement): number =>
   naturally(a.device.tag, b.device.tag) ||
   naturally(a.id, b.id);
 
-/** What belongs into one band each: elements that rails of one system join, in the order of the sheet. */
-export function planBands(drawable: Drawable, rails: readonly Rail[]): BandPlan[] {
+/** What belongs into one band each: elements that rails of one system join, in the order of the sheet, or as a person has put them. */
+export function planBands(drawable: Drawable, rails: readonly Rail[], placed: PlacedLines = {}): BandPlan[] {
   let left = inReadingOrder(componentsOf(drawable, rails));
   const take = (test: (component: Component) => boolean): Component[] => {
     const taken = left.filter(test);
@@ -120,7 +137,7 @@ export function planBands(drawable: Drawable, rails: readonly Rail[]): BandPlan[
   const apart = { form: 'list', head: undefined, rails: [] } as const;
   if (between.length > 0) plans.push({ ...apart, name: { code: 'between supplies' }, tint: 'power', components: between });
   if (left.length > 0) plans.push({ ...apart, name: { code: 'no supply' }, tint: 'none', components: left });
-  return plans;
+  return plans.map((plan) => (plan.form === 'ladder' ? { ...plan, components: asPlaced(plan.components, placed) } : plan));
 }
 
 function bandsOfSource(

@@ -13,6 +13,7 @@ export {
 } from './captions';
 export { foldBands } from './fold';
 export { layingOut, layoutPaths } from './layout';
+export { lineMoved, PATH_VIEW } from './nudge';
 export type { Band, BandName, Flag, Marker, Pin, PlacedSymbol, Segment, Sheet, SymbolKind } from './sheet';
 export { CELL, LANE, MARGIN } from './sheet';
 export { STANDING_WIDER, standSheet } from './stand';

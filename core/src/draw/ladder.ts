@@ -29,7 +29,7 @@ function keyOf(tree: Tree): { hasLoad: boolean; isMoved: boolean; tag: string } 
   const known = keys.get(tree);
   if (known) return known;
   const elements = elementsOf(tree);
-  const load = elements.find(({ isLoad }) => isLoad);
+  const load = elements.find(({ kind }) => kind === 'coil') ?? elements.find(({ isLoad }) => isLoad);
   const first = at(elements, 0);
   const made = {
     hasLoad: load !== undefined,

@@ -9,6 +9,7 @@ import { type BlockElement, drawableOf } from './elements';
 import { bottomOn, drawLadder, type LadderLines, ladderCells, linesOf } from './ladder';
 import { drawEarth, drawList, type NameNet, netNames } from './lists';
 import { placeMarkers } from './markers';
+import { PATH_VIEW } from './nudge';
 import { createPen, type Ground, line, type Pen } from './pen';
 import { type Rail, railsOf } from './rails';
 import { type Band, CELL, COMB_ROW, FIRST_ROW, LANE, LEAST_CELLS, MARGIN, type PlacedSymbol, RAIL_GAP, ROW, type Sheet } from './sheet';
@@ -68,7 +69,7 @@ export function* layingOut(plan: CircuitPlan): Generator<SheetProgress, Sheet> {
     label: (point: Point) => spellPoint(plan.circuit, point),
   };
   const nameOf = netNames(ground, rails);
-  const prepared = planBands(drawable, rails).map((one) => prepare(ground, one));
+  const prepared = planBands(drawable, rails, plan.circuit.views[PATH_VIEW]?.placed).map((one) => prepare(ground, one));
   const cells = Math.max(LEAST_CELLS, ...prepared.map((one) => one.cells));
   const bands: Band[] = [];
   let y = 0;
@@ -175,6 +176,7 @@ function drawBand(pen: Pen, prepared: Prepared, facts: BandFacts): Band | undefi
     markers: pen.markers,
     flags: pen.flags,
     earths: pen.earths,
+    groups: form === 'ladder' ? plan.components.map(({ elements }) => elements.map(({ id }) => id)) : [],
     links: pen.links,
     lines: [],
   };

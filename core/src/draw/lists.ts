@@ -102,6 +102,7 @@ export function drawEarth(pen: Pen, cells: number, y: number): Band | undefined 
     markers: pen.markers,
     flags: [],
     earths: [],
+    groups: [],
     links: [],
     lines: [],
   };

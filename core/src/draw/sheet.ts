@@ -125,6 +125,8 @@ export interface Band {
   readonly markers: readonly Marker[];
   readonly flags: readonly Flag[];
   readonly earths: readonly { readonly x: number; readonly y: number; readonly point: Point; readonly isStanding?: true }[];
+  /** of a ladder, its lines by what hangs together: the symbols of each group, in the order in which the groups stand */
+  readonly groups: readonly (readonly string[])[];
   readonly links: readonly { readonly x1: number; readonly y1: number; readonly x2: number; readonly y2: number }[];
   /** where the number of each line stands */
   readonly lines: readonly { readonly number: number; readonly x: number; readonly y: number }[];

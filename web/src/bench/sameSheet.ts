@@ -23,6 +23,7 @@ function sameBand(before: BandView, after: BandView): BandView {
     flags: kept(before.flags, after.flags, whole),
     earths: kept(before.earths, after.earths, whole),
     links: kept(before.links, after.links, whole),
+    groups: kept(before.groups, after.groups, whole),
     lines: kept(before.lines, after.lines, whole),
   };
   const isSame = Object.entries(next).every(([key, value]) => value === before[key as keyof BandView] || key === 'name');

@@ -54,7 +54,9 @@ export function Edges({ sheet, beyond, onBand, onSideways }: Props) {
   const told = (places: readonly number[]) => {
     const bands = places.flatMap((index) => sheet.bands[index] ?? []);
     const [first, ...others] = bands;
-    return first ? { first, words: `${first.title}${others.length > 0 ? `, and ${others.length} more` : ''}` } : undefined;
+    return first
+      ? { first, words: `${first.title}${others.length > 0 ? `, then ${others.length} other${others.length > 1 ? 's' : ''}` : ''}` }
+      : undefined;
   };
   const [before, after] = [told(beyond.before), told(beyond.after)];
   const [up, down, left, right] = isStanding ? ['◂', '▸', '▴', '▾'] : ['▴', '▾', '◂', '▸'];

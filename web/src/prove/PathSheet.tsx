@@ -13,8 +13,9 @@ import { edit } from '../store/editing';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
 import { useIsNarrow } from '../ui/useIsNarrow';
 import { beyondOf, Edges, NOTHING_BEYOND } from './Edges';
+import { nudgeChanges } from './edits';
 import { LineWalk } from './LineWalk';
-import { centreOf, type Place, placesOf } from './places';
+import { centreOf, type Place, placesOf, symbolAt } from './places';
 import { indexOf, SheetBar } from './SheetBar';
 import { SheetDrawing } from './SheetDrawing';
 import { isLarge, type Seen, seenOf, WHOLE } from './seen';
@@ -67,6 +68,12 @@ export function PathSheet() {
   }, [chosen]);
   // the side that is fitted: a sheet of other lines is fitted anew
   shown.current = sheet;
+  const lookBeyond = useCallback(() => {
+    const [svg, now] = [holder.current, shown.current];
+    if (!svg || !now) return;
+    const { x, y, k } = transform.current;
+    setBeyond((was) => beyondOf(was, now, { x, y, k, width: svg.clientWidth, height: svg.clientHeight }));
+  }, []);
   const width = isStanding ? sheet?.height : sheet?.width;
   useEffect(() => {
     const svg = holder.current;
@@ -77,10 +84,7 @@ export function PathSheet() {
       .on('zoom', ({ transform: next }: D3ZoomEvent<SVGSVGElement, unknown>) => {
         transform.current = next;
         svg.querySelector('g[data-pan]')?.setAttribute('transform', next.toString());
-        if (shown.current)
-          setBeyond((was) =>
-            beyondOf(was, shown.current!, { x: next.x, y: next.y, k: next.k, width: svg.clientWidth, height: svg.clientHeight }),
-          );
+        lookBeyond();
         setSeen((before) =>
           isStanding
             ? seenOf(before, { offset: next.x, k: next.k }, svg.clientWidth)
@@ -107,7 +111,18 @@ export function PathSheet() {
       );
     fitLines(svg, zooming, width, isStanding);
     return () => void select(svg).on('.zoom', null).on('wheel.pan', null);
-  }, [width, isStanding]);
+  }, [width, isStanding, lookBeyond]);
+
+  // a sheet that is drawn further, and a window of another size, leave other things beyond it
+  // biome-ignore lint/correctness/useExhaustiveDependencies: it reads what stands now
+  useEffect(() => {
+    lookBeyond();
+    const svg = holder.current;
+    if (!svg || typeof ResizeObserver === 'undefined') return;
+    const watched = new ResizeObserver(() => lookBeyond());
+    watched.observe(svg);
+    return () => watched.disconnect();
+  }, [sheet, lookBeyond]);
 
   if (!sheet)
     return (
@@ -117,7 +132,20 @@ export function PathSheet() {
     );
   return (
     <Flex direction="column" flex="1" minH="200px" css={{ '@media (max-width: 700px)': { height: '52vh', flex: 'none' } }}>
-      <SheetBar whole={whole!} folded={folded} lines={index} onFold={fold} isStanding={isStanding} onLine={toLine} onView={view} />
+      <SheetBar
+        whole={whole!}
+        folded={folded}
+        lines={index}
+        onFold={fold}
+        isStanding={isStanding}
+        canNudge={(way) => nudged(way) !== undefined}
+        onNudge={(way) => {
+          const changes = nudged(way);
+          if (changes) dispatch(edit(changes));
+        }}
+        onLine={toLine}
+        onView={view}
+      />
       <Box flex="1" minH="0" position="relative" bg="sheet">
         <SheetDrawing
           sheet={sheet}
@@ -133,6 +161,13 @@ export function PathSheet() {
       {isNarrow && <LineWalk sheet={sheet} lines={index} spelled={spelled} at={point} onLine={toLine} onTouch={touch} />}
     </Flex>
   );
+
+  /** What moves the line of what is chosen. */
+  function nudged(way: -1 | 1) {
+    const { document, bench } = store.getState();
+    const symbol = sheet && symbolAt(sheet, bench.point, bench.device);
+    return document.now && sheet && symbol ? nudgeChanges(document.now, sheet, symbol, way) : undefined;
+  }
 
   function view(wanted: 'in' | 'out' | 'width' | 'whole') {
     if (wanted === 'in') by(1.3);

@@ -49,13 +49,16 @@ interface Props {
   readonly folded: ReadonlySet<number>;
   readonly lines: readonly IndexLine[];
   readonly isStanding: boolean;
+  /** whether the line of what is chosen can be moved there */
+  readonly canNudge: (way: -1 | 1) => boolean;
+  readonly onNudge: (way: -1 | 1) => void;
   readonly onFold: (band: number) => void;
   readonly onLine: (line: IndexLine) => void;
   readonly onView: (view: 'in' | 'out' | 'width' | 'whole') => void;
 }
 
 /** Above the sheet: its bands to fold, its lines to jump to, and how much of it is seen. */
-export const SheetBar = ({ whole, folded, lines, isStanding, onFold, onLine, onView }: Props) => (
+export const SheetBar = ({ whole, folded, lines, isStanding, canNudge, onNudge, onFold, onLine, onView }: Props) => (
   <Flex align="center" gap="4px" px="8px" minH="34px" bg="sheet" borderBottom="1px solid" borderColor="hairline" flexShrink={0}>
     <Flex as="nav" aria-label="Bands of the sheet" flex="1" minW="0" overflowX="auto" gap="2px" css={{ scrollbarWidth: 'none' }}>
       {whole.bands.map(({ title, tint }, index) => (
@@ -90,6 +93,26 @@ export const SheetBar = ({ whole, folded, lines, isStanding, onFold, onLine, onV
         ))}
       </Choice>
     </Box>
+    <Flex css={{ '@media (max-width: 700px)': { display: 'none' } }}>
+      {(
+        [
+          [-1, isStanding ? '◂' : '▴', 'Move its line before the one above'],
+          [1, isStanding ? '▸' : '▾', 'Move its line behind the one below'],
+        ] as const
+      ).map(([way, arrow, words]) => (
+        <Button
+          key={way}
+          type="button"
+          look="quiet"
+          aria-label={words}
+          title={`${words} (Ctrl ${way < 0 ? '↑' : '↓'})`}
+          disabled={!canNudge(way)}
+          onClick={() => onNudge(way)}
+        >
+          {arrow}
+        </Button>
+      ))}
+    </Flex>
     <Button type="button" look="quiet" onClick={() => onView('width')}>
       {isStanding ? 'Fit height' : 'Fit width'}
     </Button>

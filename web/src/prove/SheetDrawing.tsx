@@ -10,10 +10,10 @@ import { store, useAppDispatch, useAppSelector } from '../store/store';
 import { actOf, SHEET_KEYS, type SheetAct } from '../ui/keys';
 import { colour } from '../ui/theme';
 import { Band, type Nets } from './Band';
-import { swapChanges } from './edits';
+import { nudgeChanges, swapChanges } from './edits';
 import { useWork } from './InputButton';
 import { Leads } from './Leads';
-import { centreOf, nextPlace, type Place, placesOf } from './places';
+import { centreOf, nextPlace, type Place, placesOf, symbolAt } from './places';
 import type { Seen } from './seen';
 
 /** The drawing itself with the keys that work on it. */
@@ -59,11 +59,19 @@ export function SheetDrawing({
     onKeys('reveal', next);
   };
 
+  const nudge = (way: -1 | 1) => {
+    const symbol = symbolAt(sheet, point, device);
+    const changes = symbol && nudgeChanges(document, sheet, symbol, way);
+    if (changes) dispatch(edit(changes));
+  };
+
   const acts: { readonly [A in SheetAct]: () => unknown } = {
     left: () => walk(-1, 0),
     right: () => walk(1, 0),
     up: () => walk(0, -1),
     down: () => walk(0, 1),
+    lineUp: () => nudge(-1),
+    lineDown: () => nudge(1),
     red: () => point && dispatch(benchSlice.actions.leadPut({ lead: 'red', point })),
     black: () => point && dispatch(benchSlice.actions.leadPut({ lead: 'black', point })),
     operate: () => device && operate(device),

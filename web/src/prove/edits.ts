@@ -1,5 +1,6 @@
 import type { Circuit, DeviceId, EditChange } from '#core/circuit';
 import { familyOf, partsOf } from '#core/devices';
+import { lineMoved, PATH_VIEW, type Sheet } from '#core/draw';
 
 /**
  * What swapping NO and NC means for a device: a switch with a form is turned over; a changeover's wires trade places.
@@ -22,4 +23,10 @@ export function swapChanges(circuit: Circuit, id: DeviceId): EditChange[] | unde
     return no ? [{ type: 'swapLandings', device: id, marks: [nc.b, no.b] }] : [];
   });
   return changes.length > 0 ? changes : undefined;
+}
+
+/** Moves the line of a symbol up or down among those of its band. @returns undefined where it cannot go there */
+export function nudgeChanges(circuit: Circuit, sheet: Pick<Sheet, 'bands'>, symbol: string, way: -1 | 1): EditChange[] | undefined {
+  const to = lineMoved(sheet, symbol, way, circuit.views[PATH_VIEW]);
+  return to && [{ type: 'setView', name: PATH_VIEW, to }];
 }

@@ -39,3 +39,8 @@ export const centreOf = (sheet: Pick<Sheet, 'bands'>, device: DeviceId | null): 
   const own = sheet.bands.flatMap(({ symbols }) => symbols).filter((symbol) => symbol.device === device);
   return own.find(({ kind }) => kind === 'coil') ?? own[0];
 };
+
+/** The symbol that is meant: the one with the chosen terminal, else the one that stands for the device. */
+export const symbolAt = (sheet: Pick<Sheet, 'bands'>, point: Point | null, device: DeviceId | null): string | undefined =>
+  sheet.bands.flatMap(({ symbols }) => symbols).find(({ pins }) => pins.some((pin) => pin.point === point))?.id ??
+  centreOf(sheet, device)?.id;

@@ -21,7 +21,7 @@ export default function SettingsPage() {
       <Heading as="h1" fontSize="22px">
         Settings
       </Heading>
-      <Label>This browser</Label>
+      <Label as="h2">This browser</Label>
       <Row>
         <Box flex="1">
           Theme
@@ -89,7 +89,7 @@ export default function SettingsPage() {
           on="paper"
         />
       </Row>
-      <Label>Each job</Label>
+      <Label as="h2">Each job</Label>
       <Box fontSize="14px" mb="4px">
         Rules, units, symbols and working values are the job’s, the same for all who work on it. Numbers carry three figures and their unit;
         a comma or a point is read as you type it.

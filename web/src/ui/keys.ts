@@ -16,6 +16,8 @@ const sheetKeys = [
   { act: 'right', key: 'arrowright', cap: '→', words: 'along the line, toward the return' },
   { act: 'up', key: 'arrowup', cap: '↑', words: 'to the line above' },
   { act: 'down', key: 'arrowdown', cap: '↓', words: 'to the line below' },
+  { act: 'lineUp', key: 'arrowup', ctrl: true, cap: 'Ctrl ↑', words: 'move its line before the one above' },
+  { act: 'lineDown', key: 'arrowdown', ctrl: true, cap: 'Ctrl ↓', words: 'move its line behind the one below' },
   { act: 'red', key: 'r', cap: 'R', words: 'put the red lead on the point' },
   { act: 'black', key: 'b', cap: 'B', words: 'put the black lead on the point' },
   { act: 'operate', key: ' ', cap: 'Space', words: 'operate the selected input' },
