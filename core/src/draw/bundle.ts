@@ -98,13 +98,11 @@ export function bundlesOf({ wiring }: Ground, { head: source, rails, components 
   };
   const sourceNets = source.terminals.map((terminal) => netAt(wiring, terminal));
   // poles of one device in step are one; what carries one conductor twice, or bridges its own, is taken pole by pole
-  const devices = [
-    ...grouped(
-      elements.filter((element) => !element.isLoad),
-      ({ device, kind }) => `${device.id} ${kind}`,
-    ).values(),
-  ].map((poles) => poles.map(strandOf));
-  const alone = elements.filter((element) => element.isLoad);
+  const poles = [...grouped(elements, ({ device, kind }) => `${device.id} ${kind}`).values()];
+  // windings of one motor whose both ends are brought out go together too; a load by itself lies between two conductors
+  const isAlone = ([first, ...others]: readonly Element[]): boolean => first?.isLoad === true && others.length === 0;
+  const devices = poles.filter((one) => !isAlone(one)).map((one) => one.map(strandOf));
+  const alone = poles.filter(isAlone).flat();
   let groups: (readonly Strand[])[] = devices;
   for (let turn = 0; ; turn++) {
     const nets = netGroups();

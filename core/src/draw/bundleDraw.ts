@@ -1,8 +1,8 @@
-import { at } from '#core/units';
+import { at, grouped } from '#core/units';
 import type { BundlePlan, Item, Strand } from './bundle';
 import { type Element, markAt } from './elements';
 import { drawJoint, jointWidth, type Lane, uprightsOf } from './joints';
-import { cellsOf, drawElement, type Ground, line, type Pen, symbolOf } from './pen';
+import { cellsOf, dot, drawElement, type Ground, line, type Pen, symbolOf } from './pen';
 import { measure as measureLadder, place as placeLadder } from './place';
 import { elementsOf, reduce, type Tree } from './reduce';
 import { CELL, LANE, PIN, ROW } from './sheet';
@@ -263,9 +263,12 @@ function drawItem(
         ...(item.strands.length > 1 ? { stack: { index, of: item.strands.length } } : {}),
       });
     });
+    const lanes = shifted(size.right, x, y);
+    for (const joined of grouped(lanes, ({ net }) => net).values()) drawStar(pen, joined);
     const middle = x + CELL / 2;
-    if (item.strands.length > 1) pen.links.push({ x1: middle, y1: y, x2: middle, y2: y + (item.strands.length - 1) * LANE });
-    return { left: shifted(size.left, x, y), right: shifted(size.right, x, y) };
+    if (item.strands.length > 1 && !item.strands.some(({ element }) => element.isLoad))
+      pen.links.push({ x1: middle, y1: y, x2: middle, y2: y + (item.strands.length - 1) * LANE });
+    return { left: shifted(size.left, x, y), right: lanes };
   }
   if (item.as === 'part') throw new NoBundle();
   const isSource = item.as === 'source';
@@ -294,6 +297,14 @@ function drawItem(
     return { net, x: out, y: y + index * LANE };
   });
   return isSource ? { left: [], right: lanes } : { left: lanes, right: [] };
+}
+
+/** Poles that end on one net are joined where they end: the star of a motor. */
+function drawStar(pen: Pen, lanes: readonly Lane[]): void {
+  const [first, last] = [at(lanes, 0), at(lanes, -1)];
+  if (lanes.length < 2) return;
+  line(pen, { net: first.net, x1: first.x, y1: first.y, x2: last.x, y2: last.y });
+  for (const { net, x, y } of lanes) dot(pen, { net, x, y });
 }
 
 function drawRing(pen: Pen, facts: Facts, tree: Tree<Item>, { x, y }: Where): { left: readonly Lane[]; right: readonly Lane[] } {

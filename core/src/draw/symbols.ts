@@ -121,7 +121,19 @@ export function strokesOf(
   size: SymbolSize,
 ): readonly Stroke[] {
   const strokes = wholeStrokes(kind, form, family, tag, words, size);
-  return size.stack && size.stack.of > 1 ? strokes.map(slim) : strokes;
+  if (!size.stack || size.stack.of < 2) return strokes;
+  const body = strokes.find((one) => one.as === 'circle' && one.r > SMALL_R);
+  return strokes.map(slim).map((one) => (body?.as === 'circle' ? reaching(one, body.r) : one));
+}
+
+/** A circle that is smaller than this is a terminal: it stays as it is. */
+const SMALL_R = 4;
+
+/** A lead that ended on a body goes on to where that ends among other poles. */
+function reaching(stroke: Stroke, r: number): Stroke {
+  if (stroke.as !== 'line' || stroke.y1 !== 0 || stroke.y2 !== 0) return stroke;
+  const to = (x: number): number => (Math.abs(x) === r ? x * LOW : x);
+  return { ...stroke, x1: to(stroke.x1), x2: to(stroke.x2) };
 }
 
 /** By how many degrees the strokes of a standing symbol are turned: what works it comes to its left, in either school. */
@@ -159,7 +171,7 @@ function slim(stroke: Stroke): Stroke {
     case 'line':
       return { ...stroke, y1: stroke.y1 * LOW, y2: stroke.y2 * LOW };
     case 'circle':
-      return { ...stroke, y: stroke.y * LOW, r: stroke.r < 4 ? stroke.r : stroke.r * LOW };
+      return { ...stroke, y: stroke.y * LOW, r: stroke.r < SMALL_R ? stroke.r : stroke.r * LOW };
     case 'rect':
     case 'bar':
       return { ...stroke, y: stroke.y * LOW, height: stroke.height * LOW };

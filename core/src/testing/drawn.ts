@@ -1,5 +1,6 @@
 import type { Circuit } from '#core/circuit';
 import type { FamilyName } from '#core/devices';
+import { DRAWN_CONTROL } from './drawnControl';
 import { rigged } from './rigged';
 
 type Devices = Record<string, [family: FamilyName, nameplate: Record<string, number | string>]>;
@@ -359,4 +360,5 @@ export const DRAWN: Readonly<Record<string, Circuit>> = {
   'two pumps in turn': alternator(),
   'a bridge on one coil': bridge(1),
   'a bridge between two coils': bridge(2),
+  ...DRAWN_CONTROL,
 };
