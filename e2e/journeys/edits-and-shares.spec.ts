@@ -158,6 +158,19 @@ test('a link leads to the very point, and back comes what was there', async ({ p
   const other = await context.newPage();
   await other.goto(link);
   await expect(technician(other).plate()).toContainText('K1:A1');
+  // a page that only looks changes nothing, until it is worked on
+  const looking = await context.newPage();
+  await looking.goto(`${link}&look=1`);
+  await expect(looking.locator('[data-looking]')).toContainText('Only to look at');
+  await technician(looking).power('All on');
+  await technician(looking).select('T1');
+  const rating = looking.getByRole('textbox', { name: 'Rating', exact: true });
+  await expect(rating).toBeDisabled();
+  await looking.reload();
+  await expect(rating).toBeDisabled();
+  await looking.getByRole('button', { name: 'Work on it' }).click();
+  await expect(rating).toBeEnabled();
+  await expect(looking).not.toHaveURL(/look/);
   // what is not in the circuit is let go
   await other.goto(link.replace('dK1%3AA1', 'dK1%3AZ9'));
   await expect(other.locator('[data-symbol]').first()).toBeVisible();

@@ -60,5 +60,5 @@ it('one device added: hardly anything else changes its place in the order of lin
   }
   console.log(`draw: ${edits} devices added, ${moved} of ${others} other symbols moved; in ${stirred} of ${edits} edits any did`);
   expect(stirred / edits).toBeLessThanOrEqual(0.02);
-  expect(moved / others).toBeLessThan(0.005);
+  expect(moved / others).toBeLessThan(0.01);
 });

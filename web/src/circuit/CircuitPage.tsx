@@ -4,7 +4,7 @@ import { Link, NavLink, Outlet, useLocation, useParams } from 'react-router';
 import type { StudyAnswer } from '#core/bench';
 import { BenchProvider, useBench } from '../bench/BenchProvider';
 import { Wordmark } from '../frame/Wordmark';
-import { closed, messageRead } from '../store/acts';
+import { closed, looked, messageRead } from '../store/acts';
 import { redo, undo } from '../store/editing';
 import { keepPersonal } from '../store/personal';
 import { wordsOf } from '../store/request';
@@ -106,7 +106,7 @@ function OpenCircuit() {
   const here = useLocation().pathname.split('/').at(-1);
   const dispatch = useAppDispatch();
   const document = useDocument();
-  const { message, job, standing } = useAppSelector((state) => state.document);
+  const { message, job, standing, isLooking } = useAppSelector((state) => state.document);
   const faults = useAppSelector((state) => (state.bench.hidden ? 1 : state.bench.injected.length));
   const revision = useAppSelector((state) => state.sync.revision);
   const measured = useAppSelector((state) => state.find.measured.length);
@@ -166,6 +166,14 @@ function OpenCircuit() {
       {standing !== 'open' && (
         <Note m="0" role="status">
           This circuit is {standing}: it is in no list of work. It can be put back on the page of jobs.
+        </Note>
+      )}
+      {isLooking && (
+        <Note m="0" role="status" data-looking>
+          Only to look at: the bench works, the circuit is not changed.{' '}
+          <Button type="button" onClick={() => dispatch(looked(false))}>
+            Work on it
+          </Button>
         </Note>
       )}
       {message && (

@@ -9,6 +9,7 @@ import { placeName, tellLeft, tellLife } from '#core/words';
 import { useBench, useLook } from '../bench/BenchProvider';
 import { CoilGauge } from '../plates/CoilGauge';
 import { FindingNote } from '../plates/FindingNote';
+import { Locked } from '../plates/Locked';
 import { Nameplate } from '../plates/Nameplate';
 import { Pairs } from '../plates/Pairs';
 import { Processes } from '../plates/Processes';
@@ -47,7 +48,11 @@ export function Plate() {
           {chosen && <DevicePlate device={chosen} onFold={() => setFolded(true)} />}
           {point && <PointPlate point={point} />}
           {chosen && !point && <Conductors device={chosen} />}
-          {chosen && <Nameplate device={chosen} />}
+          {chosen && (
+            <Locked>
+              <Nameplate device={chosen} />
+            </Locked>
+          )}
           {chosen && <FaultSetter device={chosen} />}
         </>
       ) : (

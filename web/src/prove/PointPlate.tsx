@@ -15,6 +15,7 @@ import {
 import { familyOf } from '#core/devices';
 import { reading as spell } from '#core/units';
 import { useBench, usePointView } from '../bench/BenchProvider';
+import { Locked } from '../plates/Locked';
 import { Measure } from '../plates/Measure';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
@@ -108,33 +109,35 @@ export function PointPlate({ point }: { point: Point }) {
         <Box key={`${wire.id}.${end}`} fontSize="14px" py="4px" borderBottom="1px dashed" borderColor="hairline">
           <ConductorRow mark={wire.number} id={wire.id} from={point} />
           <Flex gap="6px" wrap="wrap" align="center">
-            {isTerminal(point) && (
-              <Button type="button" onClick={() => move(wire.id, end, null)}>
-                Lift it off
+            <Locked>
+              {isTerminal(point) && (
+                <Button type="button" onClick={() => move(wire.id, end, null)}>
+                  Lift it off
+                </Button>
+              )}
+              <Button
+                type="button"
+                aria-pressed={carrying?.conductor === wire.id}
+                onClick={() => dispatch(benchSlice.actions.endTaken({ conductor: wire.id, end }))}
+              >
+                {carrying?.conductor === wire.id ? 'Pick a terminal…' : 'Move it'}
               </Button>
-            )}
-            <Button
-              type="button"
-              aria-pressed={carrying?.conductor === wire.id}
-              onClick={() => dispatch(benchSlice.actions.endTaken({ conductor: wire.id, end }))}
-            >
-              {carrying?.conductor === wire.id ? 'Pick a terminal…' : 'Move it'}
-            </Button>
-            <Choice
-              aria-label={`Land wire ${wire.number} on`}
-              value=""
-              onChange={({ target }) => {
-                const chosen = landings.find((one) => one.point === target.value)?.point;
-                if (chosen) move(wire.id, end, chosen);
-              }}
-            >
-              <option value="">land it on…</option>
-              {landings.map((one) => (
-                <option key={one.point} value={one.point}>
-                  {one.spelled}
-                </option>
-              ))}
-            </Choice>
+              <Choice
+                aria-label={`Land wire ${wire.number} on`}
+                value=""
+                onChange={({ target }) => {
+                  const chosen = landings.find((one) => one.point === target.value)?.point;
+                  if (chosen) move(wire.id, end, chosen);
+                }}
+              >
+                <option value="">land it on…</option>
+                {landings.map((one) => (
+                  <option key={one.point} value={one.point}>
+                    {one.spelled}
+                  </option>
+                ))}
+              </Choice>
+            </Locked>
             <Button type="button" onClick={() => dispatch(benchSlice.actions.clamped(wire.id))}>
               Clamp
             </Button>

@@ -16,6 +16,8 @@ export const opened = createAction<{
   message: string | undefined;
   at: number;
 }>('circuit/opened');
+/** This page is only to look at, or to work on again. */
+export const looked = createAction<boolean>('circuit/looked');
 export const closed = createAction('circuit/closed');
 
 export type Way = 'do' | 'undo' | 'redo';

@@ -1,7 +1,7 @@
 import { createSlice } from '@reduxjs/toolkit';
 import type { Standing } from '#core/api';
 import type { Circuit } from '#core/circuit';
-import { closed, edited, editRefusedHere, followed, messageRead, opened, refused, settled, taken, wayLost } from './acts';
+import { closed, edited, editRefusedHere, followed, looked, messageRead, opened, refused, settled, taken, wayLost } from './acts';
 
 interface DocumentState {
   id: string | undefined;
@@ -10,11 +10,21 @@ interface DocumentState {
   standing: Standing;
   /** as it stands here: the server's newest revision with what is unsent on top */
   now: Circuit | undefined;
+  /** this page only looks at it: it changes nothing */
+  isLooking: boolean;
   /** what could not be done, for the person to read */
   message: string | undefined;
 }
 
-const initialState: DocumentState = { id: undefined, job: undefined, demo: null, standing: 'open', now: undefined, message: undefined };
+const initialState: DocumentState = {
+  id: undefined,
+  job: undefined,
+  demo: null,
+  standing: 'open',
+  now: undefined,
+  isLooking: false,
+  message: undefined,
+};
 
 export const documentSlice = createSlice({
   name: 'document',
@@ -22,14 +32,16 @@ export const documentSlice = createSlice({
   reducers: {},
   extraReducers: (build) =>
     build
-      .addCase(opened, (_state, { payload: { id, job, demo, standing, document, message } }) => ({
+      .addCase(opened, ({ isLooking }, { payload: { id, job, demo, standing, document, message } }) => ({
         id,
         job,
         demo,
         standing,
         now: document,
+        isLooking,
         message,
       }))
+      .addCase(looked, (state, { payload }) => ({ ...state, isLooking: payload }))
       .addCase(closed, ({ job }) => ({ ...initialState, job }))
       .addCase(edited, (state, { payload: { document } }) => ({ ...state, now: document, message: undefined }))
       .addCase(editRefusedHere, (state, { payload }) => ({ ...state, message: payload }))

@@ -14,8 +14,12 @@ const withEdits = (document: Circuit, edits: readonly Edit[]): Circuit =>
 /** Makes an edit here, at once; sending it is another's work. */
 function make(changes: readonly EditChange[], way: Way): Thunk {
   return (dispatch, getState) => {
-    const { now } = getState().document;
+    const { now, isLooking } = getState().document;
     if (!now) return;
+    if (isLooking) {
+      dispatch(editRefusedHere('This page is only to look at. Choose to work on it, above, before you change something.'));
+      return;
+    }
     const applied = applyChanges(now, changes);
     if (!applied.ok) {
       const words = problemsText(applied.problems);
