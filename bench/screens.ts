@@ -105,9 +105,13 @@ for (const [kind, make] of [
     await rating.waitFor();
     await page.waitForTimeout(devices > 200 ? 6000 : 1500);
     await rating.fill('15');
-    // the plate says what comes of it: its words change when they are there
+    // the plate says what comes of it: its words change, and it no longer says that it is judging
     const plate = `document.querySelector('aside[aria-label="Plate"]').textContent`;
-    const verdictMs = await until(page, `window.before = ${plate}; document.activeElement.blur()`, `${plate} !== window.before`);
+    const verdictMs = await until(
+      page,
+      `window.before = ${plate}; document.activeElement.blur()`,
+      `${plate} !== window.before && !/judging|not entered/.test(${plate})`,
+    );
     rows.push({
       kind,
       devices,
