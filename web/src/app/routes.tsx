@@ -3,16 +3,31 @@ import { Navigate, type RouteObject } from 'react-router';
 import { JobsPage } from '../jobs/JobsPage';
 import { Broken } from './Broken';
 
-const CircuitPage = lazy(() => import('../circuit/CircuitPage'));
-const ProvePage = lazy(() => import('../prove/ProvePage'));
-const FindPage = lazy(() => import('../find/FindPage'));
-const SupplyPage = lazy(() => import('../supply/SupplyPage'));
-const PartsPage = lazy(() => import('../parts/PartsPage'));
+const pages = {
+  circuit: () => import('../circuit/CircuitPage'),
+  prove: () => import('../prove/ProvePage'),
+  find: () => import('../find/FindPage'),
+  supply: () => import('../supply/SupplyPage'),
+  parts: () => import('../parts/PartsPage'),
+};
+const CircuitPage = lazy(pages.circuit);
+const ProvePage = lazy(pages.prove);
+const FindPage = lazy(pages.find);
+const SupplyPage = lazy(pages.supply);
+const PartsPage = lazy(pages.parts);
 const StockPage = lazy(() => import('../stock/StockPage'));
 const HandbookPage = lazy(() => import('../handbook/HandbookPage'));
 const PracticePage = lazy(() => import('../practice/PracticePage'));
 const SettingsPage = lazy(() => import('../settings/SettingsPage'));
 const BriefPage = lazy(() => import('../brief/BriefPage'));
+
+/** Fetches the pages of an address while the program itself is still being read, instead of one after the other. */
+export function fetchPages(pathname: string): void {
+  const [, where, , stage = 'prove'] = pathname.split('/');
+  if (where !== 'circuits') return;
+  void pages.circuit();
+  if (Object.hasOwn(pages, stage)) void pages[stage as keyof typeof pages]();
+}
 
 /** Every address of the program and the screen that it shows; each screen is fetched when it is first opened. */
 export const routes: RouteObject[] = [

@@ -14,6 +14,7 @@ import { store, useAppDispatch, useAppSelector } from '../store/store';
 import { actOf, CIRCUIT_KEYS, type CircuitAct, isTyping } from '../ui/keys';
 import { Button, Heading, Note } from '../ui/parts';
 import { useTitle } from '../ui/useTitle';
+import { readyWorker } from '../worker/client';
 import { CircuitMenu } from './CircuitMenu';
 import { ClashDialog } from './ClashDialog';
 import { GoTo } from './GoTo';
@@ -56,6 +57,7 @@ export default function CircuitPage() {
   const [problem, setProblem] = useState<string>();
   const isOpen = useAppSelector((state) => state.document.id === id);
   useEffect(() => {
+    readyWorker();
     let current = true;
     let stopKeeping: (() => void) | undefined;
     setProblem(undefined);

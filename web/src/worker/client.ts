@@ -37,8 +37,19 @@ interface Waiting {
 
 const givenUp = () => new DOMException('Not wanted any more.', 'AbortError');
 
-const startWorker = (): Labourer =>
-  new Worker(new URL('./bench.worker.ts', import.meta.url), { type: 'module', name: 'bench' }) as Labourer;
+const hire = (): Labourer => new Worker(new URL('./bench.worker.ts', import.meta.url), { type: 'module', name: 'bench' }) as Labourer;
+
+let ready: Labourer | undefined;
+/** Starts a worker for the client that is made next: it reads its program while the circuit is still on its way. */
+export function readyWorker(): void {
+  if (typeof Worker !== 'undefined') ready ??= hire();
+}
+
+function startWorker(): Labourer {
+  const worker = ready ?? hire();
+  ready = undefined;
+  return worker;
+}
 
 export function createBenchClient(start: () => Labourer = startWorker): BenchClient {
   const waiting = new Map<number, Waiting>();
