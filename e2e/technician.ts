@@ -54,6 +54,13 @@ export const technician = (page: Page) => ({
       await expect(next).toBeDisabled({ timeout: 500 });
     }).toPass({ timeout: 20_000 });
   },
+  /** On a phone: from line to line until a terminal is at hand, then a tap on it. */
+  async walkTo(terminal: string) {
+    const walk = page.getByRole('region', { name: 'One line at a time' });
+    const button = walk.getByRole('button', { name: terminal, exact: true }).first();
+    while (!(await button.isVisible())) await walk.getByRole('button', { name: 'Next line' }).click({ timeout: 3000 });
+    await button.click();
+  },
   reading: async (): Promise<number> => Number((await page.locator('[data-reading]').getAttribute('data-reading')) || Number.NaN),
   async expectReading(least: number, most: number) {
     await expect(async () => {

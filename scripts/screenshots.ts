@@ -52,6 +52,12 @@ const lead = async (page: Page, colour: string, point: string) => {
   await goTo(page, point);
   await page.getByRole('button', { name: `${colour} lead here` }).click();
 };
+const walkTo = async (page: Page, terminal: string) => {
+  const walk = page.getByRole('region', { name: 'One line at a time' });
+  const button = walk.getByRole('button', { name: terminal, exact: true }).first();
+  while (!(await button.isVisible())) await walk.getByRole('button', { name: 'Next line' }).click();
+  await button.click();
+};
 const toEnd = async (page: Page) => {
   await page.waitForTimeout(500);
   const next = page.getByRole('button', { name: 'Next event' });
@@ -129,6 +135,16 @@ await picture('prove-q3', desk, async (page) => {
   await goTo(page, 'K1');
   await scroll(page, 420);
 });
+await picture('prove-standing', desk, async (page) => {
+  await page.evaluate(() => localStorage.setItem('mando.settings', JSON.stringify({ lines: 'standing' })));
+  await page.reload();
+  await open(page, /Irrigation pump/);
+  await page.getByRole('radio', { name: 'All on' }).check({ force: true });
+  await goTo(page, 'S2');
+  await page.getByRole('button', { name: 'Press', exact: true }).last().click();
+  await toEnd(page);
+  await goTo(page, 'K1');
+});
 await picture('prove-l1', desk, async (page) => {
   await open(page, /Bench heating, two zones, interface relay/);
   await page.getByRole('radio', { name: 'All on' }).check({ force: true });
@@ -154,9 +170,9 @@ await picture('phone-meter', phone, async (page) => {
   await open(page, /Practice board/);
   await page.getByRole('radio', { name: 'All on' }).check({ force: true });
   await page.getByRole('button', { name: /red lead on/ }).click();
-  await page.locator('[data-point="dT1:R"]').first().click();
+  await walkTo(page, 'T1:R');
   await page.getByRole('button', { name: /black lead on/ }).click();
-  await page.locator('[data-point="dT1:C"]').first().click();
+  await walkTo(page, 'T1:C');
 });
 await picture('phone-find', phone, async (page) => {
   await open(page, /Practice board/);

@@ -101,7 +101,7 @@ test('what is typed and not entered is pending; Escape puts back what stood', as
   await expect(page.getByText(/^rev 1/)).toBeVisible();
   // and the way back has a name
   await page.getByRole('button', { name: 'More' }).click();
-  await expect(page.getByRole('menuitem', { name: /^Undo: T1 va to 75/ })).toBeVisible();
+  await expect(page.getByRole('menuitem', { name: /^Undo: T1 VA to 75/ })).toBeVisible();
   await page.getByRole('menuitem', { name: 'What was done' }).click();
   await page.getByRole('button', { name: 'Back to before this' }).click();
   await page.getByRole('button', { name: 'Close' }).click();

@@ -30,7 +30,7 @@ test('two people change one thing: both see it, nothing is lost, a person picks'
   await tech.saved();
   letGo();
   const dialog = other.getByRole('alertdialog', { name: /changed elsewhere/ });
-  await expect(dialog).toContainText('T1 va to 75');
+  await expect(dialog).toContainText('T1 VA to 75');
   await dialog.getByRole('button', { name: 'Put mine on top' }).click();
   await colleague.saved();
   await expect(page.getByRole('textbox', { name: 'Rating', exact: true })).toHaveValue('75');

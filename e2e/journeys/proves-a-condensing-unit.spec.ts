@@ -127,9 +127,9 @@ test('reads on a phone', async ({ page }) => {
   await tech.open(/Practice board/);
   await tech.power('All on');
   await page.getByRole('button', { name: /red lead on/ }).click();
-  await page.locator('[data-point="dT1:R"]').first().click();
+  await tech.walkTo('T1:R');
   await page.getByRole('button', { name: /black lead on/ }).click();
-  await page.locator('[data-point="dT1:C"]').first().click();
+  await tech.walkTo('T1:C');
   await tech.expectReading(27, 28);
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
 });

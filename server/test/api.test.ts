@@ -72,7 +72,7 @@ describe('edits', () => {
     expect(replies.map(({ statusCode }) => statusCode)).toEqual([200, 200, 200, 200, 200]);
     expect((await opened(id)).revision).toBe(1);
     expect(revisionsSchema.parse((await get(`/api/circuits/${id}/revisions`)).json()).revisions.map(({ words }) => words)).toEqual([
-      'T1 va to 50',
+      'T1 VA to 50',
     ]);
   });
 

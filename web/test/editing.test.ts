@@ -170,7 +170,7 @@ describe('a clash', () => {
     expect([clash?.theirs.devices[T1]?.nameplate.va?.value, clash?.mine.devices[T1]?.nameplate.va?.value, clash?.words]).toEqual([
       100,
       75,
-      'T1 va to 75',
+      'T1 VA to 75',
     ]);
   });
   it('theirs: what was unsent is dropped, and nothing is left to undo', () => {

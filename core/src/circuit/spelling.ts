@@ -68,3 +68,25 @@ export const findDevice = (circuit: Circuit, tag: string): Result<Device> => {
     ? fine(device)
     : wrong({ code: 'no-such-device', at: tag, message: `There is no device ${tag} here. Devices: ${tagsOf(circuit)}.` });
 };
+
+/** Units that end the name of a field, as they are said. */
+const UNIT_WORDS: Readonly<Record<string, string>> = {
+  V: 'volts',
+  A: 'amps',
+  Ma: 'mA',
+  Va: 'VA',
+  Hz: 'Hz',
+  S: 'seconds',
+  Ms: 'ms',
+  Ohms: 'ohms',
+  Pf: 'power factor',
+};
+
+/** The name of a nameplate field as people say it: `coilV` is coil volts, `va` is VA. */
+export function spellField(name: string): string {
+  const words = name.match(/^[a-z0-9]+|[A-Z][a-z0-9]*/g) ?? [name];
+  const last = words.at(-1) ?? '';
+  const unit = UNIT_WORDS[last.charAt(0).toUpperCase() + last.slice(1)];
+  const rest = words.slice(0, unit === undefined ? words.length : -1).map((word) => word.toLowerCase());
+  return [...rest, ...(unit === undefined ? [] : [unit])].join(' ');
+}

@@ -12,7 +12,8 @@ export function standingCaptions(symbol: PlacedSymbol, words: string, isLinked: 
   const { x, y, tag, kind, refs, stack } = symbol;
   // of poles that stand together the last has room beside it
   if (stack ? stack.index !== stack.of - 1 : isLinked) return [];
-  const left = x + BESIDE;
+  // what drives a valve stands to its right in one school
+  const left = x + (kind === 'valve' ? BESIDE + 8 : BESIDE);
   const name = cutTo(tag, NAME.size, REACH);
   return [
     { text: name, x: left, y: y - 2, ...NAME, anchor: 'start', ink: 'ink' },

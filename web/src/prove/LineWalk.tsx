@@ -2,8 +2,9 @@ import { Box, Flex } from '@chakra-ui/react';
 import type { SheetView } from '#core/bench';
 import type { DeviceId, Point } from '#core/circuit';
 import { inputsOf } from '#core/devices';
+import { benchSlice } from '../store/bench';
 import { inputIsOn, useDocument } from '../store/select';
-import { useAppSelector } from '../store/store';
+import { useAppDispatch, useAppSelector } from '../store/store';
 import { Button } from '../ui/parts';
 import { useWork } from './InputButton';
 import { deviceAt, type Place } from './places';
@@ -35,6 +36,7 @@ function standingOn({ bands }: SheetView, number: number): { readonly places: re
 
 /** One line of the sheet at a time, for a thumb: its terminals and its inputs as large as a finger, the line before and the next. */
 export function LineWalk({ sheet, lines, spelled, at, onLine, onTouch }: Props) {
+  const dispatch = useAppDispatch();
   const document = useDocument();
   const chosen = useAppSelector((state) => state.bench.device);
   const bandsOf = sheet.bands.flatMap((band) => band.symbols);
@@ -50,7 +52,8 @@ export function LineWalk({ sheet, lines, spelled, at, onLine, onTouch }: Props) 
     if (!next) return;
     onLine(next);
     const [first] = standingOn(sheet, next.number).places;
-    if (first) onTouch({ ...first });
+    // a lead in the hand stays there until a terminal itself is tapped
+    if (first) dispatch(benchSlice.actions.pointSelected({ point: first.point, device: first.device }));
   };
   return (
     <Box

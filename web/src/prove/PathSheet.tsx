@@ -66,7 +66,6 @@ export function PathSheet() {
   useEffect(() => {
     if (chosen && sheet) keyed('reveal', placesOf(sheet).find(({ point }) => point === chosen) ?? centreOf(sheet, chosen as DeviceId));
   }, [chosen]);
-  // the side that is fitted: a sheet of other lines is fitted anew
   shown.current = sheet;
   const lookBeyond = useCallback(() => {
     const [svg, now] = [holder.current, shown.current];
@@ -74,15 +73,24 @@ export function PathSheet() {
     const { x, y, k } = transform.current;
     setBeyond((was) => beyondOf(was, now, { x, y, k, width: svg.clientWidth, height: svg.clientHeight }));
   }, []);
-  const width = isStanding ? sheet?.height : sheet?.width;
+  /** shows lines in their whole length, until somebody moves or zooms the sheet */
+  const isFitted = useRef(true);
+  const fitNow = useCallback(() => {
+    const [svg, now] = [holder.current, shown.current];
+    if (!svg || !now || !behaviour.current) return;
+    fitLines(svg, behaviour.current, isStanding ? now.height : now.width, isStanding);
+    isFitted.current = true;
+  }, [isStanding]);
+  const isThere = sheet !== undefined;
   useEffect(() => {
     const svg = holder.current;
-    if (!svg || width === undefined) return;
+    if (!svg || !isThere) return;
     const zooming = zoom<SVGSVGElement, unknown>()
       .scaleExtent(EXTENT)
       // the drawing is moved by itself; only what comes into sight is drawn anew
-      .on('zoom', ({ transform: next }: D3ZoomEvent<SVGSVGElement, unknown>) => {
+      .on('zoom', ({ transform: next, sourceEvent }: D3ZoomEvent<SVGSVGElement, unknown>) => {
         transform.current = next;
+        if (sourceEvent) isFitted.current = false;
         svg.querySelector('g[data-pan]')?.setAttribute('transform', next.toString());
         lookBeyond();
         setSeen((before) =>
@@ -104,14 +112,18 @@ export function PathSheet() {
         (event: WheelEvent) => {
           if (event.ctrlKey || event.metaKey) return;
           event.preventDefault();
+          isFitted.current = false;
           if (isStanding) select(svg).call(zooming.translateBy, -(event.deltaX || event.deltaY), 0);
           else select(svg).call(zooming.translateBy, 0, -event.deltaY);
         },
         { passive: false },
       );
-    fitLines(svg, zooming, width, isStanding);
     return () => void select(svg).on('.zoom', null).on('wheel.pan', null);
-  }, [width, isStanding, lookBeyond]);
+  }, [isThere, isStanding, lookBeyond]);
+  // a circuit that is opened, or drawn to its end, or stood up; an edit leaves the sheet where it is
+  const isWhole = circuit !== undefined;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: these are what it is fitted for
+  useEffect(fitNow, [fitNow, id, isThere, isWhole]);
 
   // a sheet that is drawn further, and a window of another size, leave other things beyond it
   // biome-ignore lint/correctness/useExhaustiveDependencies: it reads what stands now
@@ -119,10 +131,13 @@ export function PathSheet() {
     lookBeyond();
     const svg = holder.current;
     if (!svg || typeof ResizeObserver === 'undefined') return;
-    const watched = new ResizeObserver(() => lookBeyond());
+    const watched = new ResizeObserver(() => {
+      if (isFitted.current) fitNow();
+      lookBeyond();
+    });
     watched.observe(svg);
     return () => watched.disconnect();
-  }, [sheet, lookBeyond]);
+  }, [sheet, fitNow, lookBeyond]);
 
   if (!sheet)
     return (
@@ -131,7 +146,7 @@ export function PathSheet() {
       </Box>
     );
   return (
-    <Flex direction="column" flex="1" minH="200px" css={{ '@media (max-width: 700px)': { height: '52vh', flex: 'none' } }}>
+    <Flex direction="column" flex="1" minH="200px" css={{ '@media (max-width: 700px)': { height: '64vh', flex: 'none' } }}>
       <SheetBar
         whole={whole!}
         folded={folded}
@@ -170,16 +185,18 @@ export function PathSheet() {
   }
 
   function view(wanted: 'in' | 'out' | 'width' | 'whole') {
+    isFitted.current = false;
     if (wanted === 'in') by(1.3);
     else if (wanted === 'out') by(1 / 1.3);
     else if (wanted === 'whole') keyed('fit', undefined);
-    else if (holder.current && behaviour.current) fitLines(holder.current, behaviour.current, width!, isStanding);
+    else fitNow();
   }
 
   /** Brings a line to the upper third, at the size that is set. */
   function toLine({ x, y }: { readonly x: number; readonly y: number }) {
     const svg = holder.current;
     if (!svg || !behaviour.current) return;
+    isFitted.current = false;
     select(svg).call(
       behaviour.current.transform,
       (isStanding
@@ -194,6 +211,7 @@ export function PathSheet() {
   function sideways(way: -1 | 1) {
     const svg = holder.current;
     if (!svg || !behaviour.current) return;
+    isFitted.current = false;
     const [dx, dy] = isStanding ? [0, -way * svg.clientHeight * 0.7] : [-way * svg.clientWidth * 0.7, 0];
     select(svg).call(behaviour.current.translateBy, dx / transform.current.k, dy / transform.current.k);
   }
@@ -220,7 +238,10 @@ export function PathSheet() {
       const margin = 50;
       const dx = x < margin ? margin - x : x > svg.clientWidth - margin ? svg.clientWidth - margin - x : 0;
       const dy = y < margin ? margin - y : y > svg.clientHeight - margin ? svg.clientHeight - margin - y : 0;
-      if (dx || dy) select(svg).call(behaviour.current.translateBy, dx / transform.current.k, dy / transform.current.k);
+      if (dx || dy) {
+        isFitted.current = false;
+        select(svg).call(behaviour.current.translateBy, dx / transform.current.k, dy / transform.current.k);
+      }
     }
   }
 }

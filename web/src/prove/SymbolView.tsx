@@ -100,6 +100,8 @@ export const SymbolView = memo(function SymbolView({
 }: Props) {
   const { kind, form, x, y, tag, text, width, height } = symbol;
   const strokes = strokesOf(kind, form, family, tag, text, symbol);
+  // beside a standing symbol its words begin, under a lying one
+  const [padX, padY] = symbol.isStanding ? [2, 5] : [5, 6];
   const turn = turnOf(symbol, family);
   const isTall = isBlock(symbol);
   const captions = symbolCaptions(symbol, family, description, isLinked);
@@ -115,10 +117,10 @@ export const SymbolView = memo(function SymbolView({
       />
       {isSelected && (
         <rect
-          x={-width / 2 - 5}
-          y={-height / 2 - 6}
-          width={width + 10}
-          height={height + 12}
+          x={-width / 2 - padX}
+          y={-height / 2 - padY}
+          width={width + 2 * padX}
+          height={height + 2 * padY}
           rx={5}
           fill="none"
           stroke={colour('attention')}

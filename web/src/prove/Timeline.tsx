@@ -77,11 +77,10 @@ export function Timeline({ isEmpty = false }: { isEmpty?: boolean }) {
           minW="0"
           fontSize="13px"
           minH="20px"
-          overflow="hidden"
-          textOverflow="ellipsis"
-          whiteSpace="nowrap"
+          lineClamp={2}
+          lineHeight={1.25}
           title={last?.words}
-          css={{ '@media (max-width: 700px)': { whiteSpace: 'normal', flexBasis: '100%' } }}
+          css={{ '@media (max-width: 700px)': { flexBasis: '100%' } }}
           aria-live="polite"
           data-told
           data-run={isRunCurrent ? 'current' : 'running'}

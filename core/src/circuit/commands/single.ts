@@ -19,7 +19,7 @@ import {
   terminalIdSchema,
   viewSchema,
 } from '../schema';
-import { deviceOf, markOf, spellTerminal, terminalId } from '../spelling';
+import { deviceOf, markOf, spellField, spellTerminal, terminalId } from '../spelling';
 import { asBefore, command, gone, numberOf, tagOf, touch, withKey } from './command';
 
 const setField = command({
@@ -33,7 +33,7 @@ const setField = command({
     });
   },
   touches: ({ device, field }) => [touch(`device ${device}`, `nameplate ${field}`)],
-  words: (circuit, { device, field, to }) => `${tagOf(circuit, device)} ${field} to ${to?.value ?? 'unknown'}`,
+  words: (circuit, { device, field, to }) => `${tagOf(circuit, device)} ${spellField(field)} to ${to?.value ?? 'unknown'}`,
 });
 
 const moveEnd = command({
