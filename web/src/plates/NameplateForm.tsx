@@ -69,6 +69,7 @@ function Row({ id, name, facts, given, empty, onSet, asksEvidence = false, onPro
   );
   return (
     <Flex
+      position="relative"
       align="center"
       justify="space-between"
       gap="6px"
@@ -111,7 +112,19 @@ function Row({ id, name, facts, given, empty, onSet, asksEvidence = false, onPro
         </Choice>
       )}
       {isPending && !problem && (
-        <Box role="status" color="look" fontSize="12.5px" w="100%" textAlign="right">
+        // over what is below it: a row that came and went would take the next button from under the hand
+        <Box
+          role="status"
+          position="absolute"
+          top="100%"
+          right={0}
+          zIndex={2}
+          pointerEvents="none"
+          bg="lookTint"
+          color="ink"
+          px="6px"
+          fontSize="12.5px"
+        >
           not entered yet: Enter takes it, Escape puts back
         </Box>
       )}
