@@ -5,6 +5,7 @@ const order = [
   'circuit',
   'kinds',
   'devices',
+  'panel',
   'graph',
   'network',
   'sequence',

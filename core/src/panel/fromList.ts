@@ -1,0 +1,76 @@
+import { type Circuit, type EditChange, type TerminalId, terminalId } from '#core/circuit';
+import { familyNamed, familyOf } from '#core/devices';
+import { addPart, wireAdder } from './add';
+import { type KindFor, kindsFor } from './kindsFor';
+import type { BadLine, ListedWire } from './wireList';
+
+/** A device that a list names: the terminals that are wired on it, and what it may be. */
+export interface ListedDevice {
+  readonly tag: string;
+  readonly marks: readonly string[];
+  /** it is in the circuit already */
+  readonly isKnown: boolean;
+  /** the likeliest first; none where no kind has all its terminals */
+  readonly kinds: readonly KindFor[];
+}
+
+/** Every device of a list, by its tag, in the order in which the list names them. */
+export function listedDevices(wires: readonly ListedWire[], circuit: Pick<Circuit, 'devices'>): ListedDevice[] {
+  const marks = new Map<string, Set<string>>();
+  for (const { ends } of wires)
+    for (const { tag, mark } of ends) {
+      const own = marks.get(tag) ?? new Set();
+      marks.set(tag, own.add(mark));
+    }
+  const known = new Set(Object.values(circuit.devices).map(({ tag }) => tag));
+  return [...marks].map(([tag, own]) => {
+    const list = [...own];
+    return { tag, marks: list, isKnown: known.has(tag), kinds: known.has(tag) ? [] : kindsFor(tag, list) };
+  });
+}
+
+/** What a list becomes: the changes, and the lines that were left out with why. */
+export interface FromList {
+  readonly changes: readonly EditChange[];
+  readonly bad: readonly BadLine[];
+}
+
+/**
+ * The devices and wires of a list, put into a circuit.
+ * @param kinds the family that a person has chosen, or taken as proposed, by tag
+ */
+export function fromWireList(circuit: Circuit, wires: readonly ListedWire[], kinds: ReadonlyMap<string, string>): FromList {
+  const bad: BadLine[] = [];
+  const changes: EditChange[] = [];
+  const terminals = new Map<string, (mark: string) => TerminalId | undefined>();
+  const find =
+    (id: string, own: readonly string[]) =>
+    (mark: string): TerminalId | undefined => {
+      const spelled = own.find((one) => one === mark) ?? own.find((one) => one.toUpperCase() === mark.toUpperCase());
+      return spelled === undefined ? undefined : terminalId(id as Parameters<typeof terminalId>[0], spelled);
+    };
+  for (const device of Object.values(circuit.devices)) terminals.set(device.tag, find(device.id, familyOf(device, circuit).terminals));
+  for (const { tag } of listedDevices(wires, circuit)) {
+    const family = kinds.get(tag);
+    const facts = family === undefined ? undefined : familyNamed(family);
+    if (terminals.has(tag) || !family || !facts) continue;
+    const made = addPart(circuit, { family, tag, title: '' });
+    changes.push(...made.changes);
+    terminals.set(tag, find(made.device, facts.terminals));
+  }
+  const add = wireAdder(circuit);
+  for (const { line, ends, number, colour, size, lengthM } of wires) {
+    const [a, b] = ends.map(({ tag, mark }) => terminals.get(tag)?.(mark));
+    const text = ends.map(({ tag, mark }) => `${tag}:${mark}`).join(' ');
+    const missing = ends.find(({ tag, mark }) => !terminals.get(tag)?.(mark));
+    if (!a || !b) {
+      const why = terminals.has(missing?.tag ?? '')
+        ? `${missing?.tag} has no terminal ${missing?.mark}.`
+        : `nobody has said what ${missing?.tag} is.`;
+      bad.push({ line, text, why });
+      continue;
+    }
+    changes.push(add({ ends: [a, b], number, colour, size, lengthM }));
+  }
+  return { changes, bad };
+}

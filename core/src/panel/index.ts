@@ -1,0 +1,10 @@
+export type { PartSaid, Seat, WireSaid } from './add';
+export { addPart, addWire, seatPart, takeOut } from './add';
+export type { FromList, ListedDevice } from './fromList';
+export { fromWireList, listedDevices } from './fromList';
+export type { KindFor } from './kindsFor';
+export { kindsFor } from './kindsFor';
+export { nextTag } from './naming';
+export { usualSwitching } from './switching';
+export type { BadLine, ListedEnd, ListedWire, WireList } from './wireList';
+export { cellsOf, readWireList } from './wireList';

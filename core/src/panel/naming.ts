@@ -1,0 +1,34 @@
+import { type Circuit, type ConductorId, conductorIdSchema, type DeviceId, deviceIdSchema } from '#core/circuit';
+
+const collator = new Intl.Collator('en', { numeric: true });
+
+/** The next tag of a letter that no device of the circuit bears: K1, K2, K3 give K4. */
+export function nextTag({ devices }: Pick<Circuit, 'devices'>, letter: string): string {
+  const taken = new Set(Object.values(devices).map(({ tag }) => tag));
+  for (let number = 1; ; number++) if (!taken.has(`${letter}${number}`)) return `${letter}${number}`;
+}
+
+/** The id for a device of a tag: made of the tag, and of a count where that was used before. */
+export function deviceIdFor({ devices }: Pick<Circuit, 'devices'>, tag: string): DeviceId {
+  for (let count = 0; ; count++) {
+    const id = deviceIdSchema.parse(`d${tag.replace(/[^A-Za-z0-9_-]/g, '_')}${count === 0 ? '' : `_${count}`}`);
+    if (!Object.hasOwn(devices, id)) return id;
+  }
+}
+
+/** Numbers for wires that none of the circuit bears yet, from one after the greatest. */
+export function* wireNumbers({ conductors }: Pick<Circuit, 'conductors'>): Generator<string, never> {
+  const taken = Object.values(conductors)
+    .map(({ number }) => number)
+    .sort(collator.compare);
+  let next = Math.max(0, ...taken.flatMap((number) => (/^\d{1,6}$/.test(number) ? [Number(number)] : [])));
+  for (;;) yield String(++next);
+}
+
+/** Ids for wires that none of the circuit has. */
+export function* conductorIds({ conductors }: Pick<Circuit, 'conductors'>): Generator<ConductorId, never> {
+  for (let count = 1; ; count++) {
+    const id = conductorIdSchema.parse(`wn${count}`);
+    if (!Object.hasOwn(conductors, id)) yield id;
+  }
+}

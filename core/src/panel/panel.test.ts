@@ -1,0 +1,217 @@
+import { describe, expect, it } from 'vitest';
+import {
+  applyChanges,
+  type Circuit,
+  deviceOf,
+  type EditChange,
+  emptyCircuit,
+  isTerminal,
+  readCircuitDocument,
+  spellTerminal,
+  type TerminalId,
+} from '#core/circuit';
+import { catalogue, familyOf } from '#core/devices';
+import { planCircuit } from '#core/graph';
+import { DEMO, demo, seededNumbers } from '../testing/demo';
+import { DRAWN } from '../testing/drawn';
+import {
+  addPart,
+  addWire,
+  cellsOf,
+  fromWireList,
+  kindsFor,
+  listedDevices,
+  nextTag,
+  readWireList,
+  seatPart,
+  takeOut,
+  usualSwitching,
+} from './index';
+
+const done = (circuit: Circuit, changes: readonly EditChange[]): Circuit => {
+  const applied = applyChanges(circuit, [...changes]);
+  if (!applied.ok) throw new Error(applied.problems.map(({ message }) => message).join(' '));
+  return applied.value.circuit;
+};
+const problemsOf = (circuit: Circuit): string[] => {
+  const read = readCircuitDocument(JSON.parse(JSON.stringify(circuit)), catalogue);
+  return read.ok ? [] : read.problems.map(({ message }) => message);
+};
+/** Terminals that wires join, by their spelling. */
+const netsOf = (circuit: Circuit): string[] => {
+  const groups = new Map<string, Set<string>>();
+  for (const { ends } of Object.values(circuit.conductors)) {
+    const [a, b] = ends.map((end) => end && spellTerminal(circuit, end));
+    if (!a || !b) continue;
+    const all = new Set([...(groups.get(a) ?? [a]), ...(groups.get(b) ?? [b])]);
+    for (const one of all) groups.set(one, all);
+  }
+  return [...new Set(groups.values())].map((group) => [...group].sort().join(' ')).sort();
+};
+
+describe('a list of wires, line by line', () => {
+  it.each([
+    ['101 TC1:Y DT1:1 yellow 18', { number: '101', colour: 'yellow', size: { awg: 18 }, ends: ['TC1:Y', 'DT1:1'] }],
+    [
+      'TC1:Y\tDT1:1\t101\tYE\t0.75 mm²\t2.5 m',
+      { number: '101', colour: 'yellow', size: { mm2: 0.75 }, lengthM: 2.5, ends: ['TC1:Y', 'DT1:1'] },
+    ],
+    ['-K1:13;-S2/2;W7;bk;1,5mm2;12 ft', { number: 'W7', colour: 'black', size: { mm2: 1.5 }, lengthM: 3.6576, ends: ['K1:13', 'S2:2'] }],
+    ['k1:a1,g1:l1', { number: undefined, colour: undefined, size: undefined, ends: ['K1:a1', 'G1:l1'] }],
+    ['18 K1:A1 G1:L1', { number: '18', size: undefined, ends: ['K1:A1', 'G1:L1'] }],
+    ['7 K1:A1 G1:L1 #14 green-yellow', { number: '7', size: { awg: 14 }, colour: 'green-yellow', ends: ['K1:A1', 'G1:L1'] }],
+    ['K1:A1 G2:+ 24', { number: undefined, size: { awg: 24 }, ends: ['K1:A1', 'G2:+'] }],
+  ])('%s', (text, { ends, ...facts }) => {
+    const { wires, bad } = readWireList(cellsOf(text));
+    expect(bad).toEqual([]);
+    expect(wires).toHaveLength(1);
+    expect(wires[0]).toMatchObject(facts);
+    expect(wires[0]!.ends.map(({ tag, mark }) => `${tag}:${mark}`)).toEqual(ends);
+  });
+  it.each([
+    ['101 TC1:Y', 'has one terminal'],
+    ['101 red 18', 'has no terminal'],
+    ['1 K1:A1 K2:A1 K3:A1', 'more than two terminals'],
+    ['1 K1:A1 K1:A1', 'one terminal'],
+  ])('%s is told: %s', (text, why) => {
+    const { wires, bad } = readWireList(cellsOf(`1 S1:1 S1:2\n${text}`));
+    expect([wires.length, bad.length, bad[0]!.line]).toEqual([1, 1, 2]);
+    expect(bad[0]!.why).toContain(why);
+  });
+  it('passes over a heading and empty lines, and reads device and terminal from columns of their own', () => {
+    expect(readWireList(cellsOf('No;From;To;Colour\n\n1;K1:A1;S1:2;red\n')).wires).toHaveLength(1);
+    const { wires, bad } = readWireList(
+      cellsOf(
+        'Wire,From device,From terminal,To device,To terminal,Colour,Size\n101,TC1,Y,DT1,1,yellow,18 AWG\n102,K1,A2,T1,C,blue,\n103,K1,,T1,C,blue,',
+      ),
+    );
+    expect(wires).toMatchObject([
+      {
+        number: '101',
+        colour: 'yellow',
+        size: { awg: 18 },
+        ends: [
+          { tag: 'TC1', mark: 'Y' },
+          { tag: 'DT1', mark: '1' },
+        ],
+      },
+      {
+        number: '102',
+        colour: 'blue',
+        ends: [
+          { tag: 'K1', mark: 'A2' },
+          { tag: 'T1', mark: 'C' },
+        ],
+      },
+    ]);
+    expect(bad.map(({ line }) => line)).toEqual([4]);
+  });
+  it('throws at nothing', () => {
+    const chance = seededNumbers(5);
+    const signs = 'K1:A- \t;,"\n18mm²\u0000é:/+=#';
+    for (let turn = 0; turn < 3000; turn++) {
+      const text = Array.from({ length: Math.floor(chance() * 60) }, () => signs[Math.floor(chance() * signs.length)]).join('');
+      const { wires, bad } = readWireList(cellsOf(text));
+      expect(wires.length + bad.length).toBeLessThanOrEqual(cellsOf(text).length);
+    }
+  });
+});
+
+describe.each(DEMO)('%s, told as a list of wires', (name) => {
+  const circuit = demo(name);
+  const known = new Map(Object.values(circuit.devices).map(({ tag, family }) => [tag, family]));
+  const wires = Object.values(circuit.conductors).filter(({ ends }) => ends.every((end) => end !== null && isTerminal(end)));
+  const text = wires
+    .map(({ number, ends, colour, size }) => {
+      const [a, b] = ends.map((end) => spellTerminal(circuit, end as TerminalId));
+      return `${number}\t${a}\t${b}\t${colour}\t${'awg' in size ? `${size.awg} AWG` : `${size.mm2} mm²`}`;
+    })
+    .join('\n');
+
+  it('comes back with the same wires on the same terminals, and is a sound document', () => {
+    const list = readWireList(cellsOf(text));
+    expect([list.wires.length, list.bad]).toEqual([wires.length, []]);
+    const made = fromWireList(emptyCircuit, list.wires, known);
+    expect(made.bad).toEqual([]);
+    const grown = done({ ...emptyCircuit, number: name, title: 't', site: 's', practice: circuit.practice }, made.changes);
+    const whole = done(grown, usualSwitching(grown));
+    expect(netsOf(whole)).toEqual(netsOf(circuit));
+    expect(problemsOf(whole)).toEqual([]);
+    expect(Object.values(whole.conductors).map(({ number, colour, size }) => [number, colour, size])).toEqual(
+      wires.map(({ number, colour, size }) => [number, colour, size]),
+    );
+  });
+  it('a second time it is all there already: no device is added, and what is asked for is told', () => {
+    const list = readWireList(cellsOf(text));
+    const again = fromWireList(circuit, list.wires, new Map());
+    expect(again.changes.every(({ type }) => type === 'addConductor')).toBe(true);
+    expect(listedDevices(list.wires, circuit).every(({ isKnown, kinds }) => isKnown && kinds.length === 0)).toBe(true);
+    const strange = fromWireList(circuit, readWireList(cellsOf('1 K9X:1 K1:ZZ')).wires, new Map());
+    expect(strange.bad[0]!.why).toMatch(/nobody has said what K9X is|no terminal ZZ/);
+  });
+});
+
+it('the kind is proposed by what is wired: first or among the first', () => {
+  let [devices, first, among] = [0, 0, 0];
+  for (const circuit of [...DEMO.map(demo), ...Object.values(DRAWN)]) {
+    const wires = Object.values(circuit.conductors).flatMap(({ ends }) => ends.filter((end): end is TerminalId => end !== null));
+    for (const device of Object.values(circuit.devices)) {
+      const marks = [
+        ...new Set(wires.filter((end) => deviceOf(end) === device.id).map((end) => spellTerminal(circuit, end).split(':')[1]!)),
+      ];
+      if (marks.length === 0 || device.family.startsWith('own-')) continue;
+      const kinds = kindsFor(device.tag, marks).map(({ family }) => family);
+      devices++;
+      if (kinds[0] === device.family) first++;
+      if (kinds.includes(device.family)) among++;
+    }
+  }
+  console.log(`panel: of ${devices} devices the kind is proposed first for ${first}, among eight for ${among}`);
+  expect(first / devices).toBeGreaterThan(0.6);
+  expect(among / devices).toBeGreaterThan(0.85);
+});
+
+describe.each(DEMO)('parts put into %s and taken out', (name) => {
+  const circuit = demo(name);
+  it('into every wire and out again: the same joints as before, each step a sound document, each undone', () => {
+    for (const { id, ends } of Object.values(circuit.conductors)) {
+      const tag = nextTag(circuit, 'S');
+      const seated = seatPart(circuit, { family: 'push-button', tag }, ['1', '2'], { in: id });
+      if (!ends[0] || !ends[1]) {
+        expect(seated).toBeUndefined();
+        continue;
+      }
+      const applied = applyChanges(circuit, seated!.changes);
+      if (!applied.ok) throw new Error('not applied');
+      const { circuit: after, inverse } = applied.value;
+      expect(problemsOf(after)).toEqual([]);
+      expect(netsOf(after)).not.toEqual(netsOf(circuit));
+      expect(netsOf(done(after, takeOut(after, seated!.device)!))).toEqual(netsOf(circuit));
+      expect(done(after, inverse)).toEqual(circuit);
+    }
+  });
+  it('every device is taken out: nothing names it any more', () => {
+    for (const { id, tag } of Object.values(circuit.devices)) {
+      const left = done(circuit, takeOut(circuit, id)!);
+      expect([tag, problemsOf(left)]).toEqual([tag, []]);
+      expect(JSON.stringify(left)).not.toContain(`"${id}"`);
+      expect(JSON.stringify(left)).not.toContain(`"${id}:`);
+      expect(() => planCircuit(left)).not.toThrow();
+    }
+  });
+});
+
+it('a part beside another, and a wire of its own', () => {
+  const circuit = demo('Q1');
+  const ps1 = Object.values(circuit.devices).find(({ tag }) => tag === 'PS1')!;
+  const ends = ['1', '2'].map((mark) => `${ps1.id}:${mark}` as TerminalId) as [TerminalId, TerminalId];
+  const beside = done(circuit, seatPart(circuit, { family: 'push-button', tag: 'S1' }, ['1', '2'], { beside: ends })!.changes);
+  expect(netsOf(beside).some((net) => net.includes('PS1:1') && net.includes('S1:1'))).toBe(true);
+  expect(problemsOf(beside)).toEqual([]);
+  const { changes, device } = addPart(beside, { family: 'lamp', tag: nextTag(beside, 'H') });
+  const lit = done(beside, changes);
+  const wired = done(lit, addWire(lit, { ends: [`${device}:1` as TerminalId, ends[0]] }));
+  expect(netsOf(wired).some((net) => net.includes('H1:1') && net.includes('PS1:1'))).toBe(true);
+  expect(problemsOf(wired)).toEqual([]);
+  expect(familyOf(wired.devices[device]!, wired).title).toBe('Lamp');
+});
