@@ -32,7 +32,7 @@ const webOrder = [
   ['store'],
   ['bench'],
   ['frame', 'plates', 'label', 'paper'],
-  ['supply', 'parts', 'prove', 'find', 'jobs', 'stock', 'practice', 'handbook', 'brief'],
+  ['supply', 'parts', 'prove', 'find', 'jobs', 'stock', 'practice', 'handbook', 'brief', 'panel'],
   ['circuit'],
   ['app'],
 ];
@@ -81,7 +81,7 @@ module.exports = {
     {
       name: 'web-stages-stand-apart',
       severity: 'error',
-      from: { path: '^web/src/(supply|parts|prove|find|jobs|stock|practice|handbook|brief)/' },
+      from: { path: '^web/src/(supply|parts|prove|find|jobs|stock|practice|handbook|brief|panel)/' },
       to: { path: webFolder(webOrder[4]), pathNot: '^web/src/$1/' },
     },
     {

@@ -1,9 +1,9 @@
-import { type Device, type DeviceId, deviceOf, isTerminal, type Point, type TerminalId, terminalId } from '#core/circuit';
+import { type Device, type DeviceId, type Point, type TerminalId, terminalId } from '#core/circuit';
 import type { CircuitPlan, PlannedPart } from '#core/graph';
 import type { Drawn, Printed } from '#core/kinds';
 import { figures, span } from '#core/units';
 import type { BandName, SymbolKind, VoltageClass } from './sheet';
-import { netAt, type Wiring, wiringOf } from './wiring';
+import { type Wiring, wiringOf } from './wiring';
 
 /** A two-terminal part as it is drawn. A changeover is two of them that share a common. */
 export interface Element {
@@ -77,7 +77,9 @@ export function drawableOf(plan: CircuitPlan): Drawable {
     (planned.kind.drawn?.(planned.part) ?? []).flatMap((drawn) => pieceOf(planned, drawn, wiring)),
   );
   const elements = pieces.flatMap((piece) => ('element' in piece ? [piece.element] : []));
-  const isLeft = (element: Element): boolean => isSpare(wiring, element);
+  // terminals of what is wired at both ends: a throw of a changeover that hangs on one of them alone leads nowhere
+  const used = new Set(elements.filter(({ a, b }) => wiring.wired.has(a) && wiring.wired.has(b)).flatMap(({ a, b }) => [a, b]));
+  const isLeft = (element: Element): boolean => isSpare(wiring, used, element);
   const sources = pieces.flatMap((piece) => ('source' in piece ? [piece.source] : []));
   return {
     elements: elements.filter((element) => element.kind === 'winding' || !isLeft(element)),
@@ -192,11 +194,6 @@ function mainsOf(pieces: readonly Piece[], { wired }: Wiring): SourceElement[] {
   });
 }
 
-/** Leads nowhere: an end without a wire, while the other is drawn with another part or has no wire either. */
-function isSpare(wiring: Wiring, { a, b }: Element): boolean {
-  const { wired, points } = wiring;
-  if (wired.has(a) && wired.has(b)) return false;
-  if (!wired.has(a) && !wired.has(b)) return true;
-  const end = wired.has(a) ? a : b;
-  return (points[netAt(wiring, end)] ?? []).some((other) => other !== end && isTerminal(other) && deviceOf(other) !== deviceOf(end));
-}
+/** Leads nowhere: no wire at all, or at one end alone where another element of its device is drawn already. Half wired it is drawn where its wire is. */
+const isSpare = ({ wired }: Wiring, used: ReadonlySet<Point>, { a, b }: Element): boolean =>
+  wired.has(a) ? !wired.has(b) && used.has(a) : !wired.has(b) || used.has(b);

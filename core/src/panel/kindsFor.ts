@@ -10,7 +10,7 @@ export interface KindFor {
   readonly unused: readonly string[];
 }
 
-const MOST = 8;
+const MOST = 60;
 /** A kind whose letter is that of the tag is likelier than one that has so many terminals fewer to spare. */
 const LETTER_WORTH = 6;
 

@@ -163,7 +163,7 @@ it('the kind is proposed by what is wired: first or among the first', () => {
       const kinds = kindsFor(device.tag, marks).map(({ family }) => family);
       devices++;
       if (kinds[0] === device.family) first++;
-      if (kinds.includes(device.family)) among++;
+      if (kinds.slice(0, 8).includes(device.family)) among++;
     }
   }
   console.log(`panel: of ${devices} devices the kind is proposed first for ${first}, among eight for ${among}`);

@@ -19,6 +19,7 @@ const StockPage = lazy(() => import('../stock/StockPage'));
 const HandbookPage = lazy(() => import('../handbook/HandbookPage'));
 const PracticePage = lazy(() => import('../practice/PracticePage'));
 const SettingsPage = lazy(() => import('../settings/SettingsPage'));
+const WireListPage = lazy(() => import('../panel/WireListPage'));
 const BriefPage = lazy(() => import('../brief/BriefPage'));
 
 /** Fetches the pages of an address while the program itself is still being read, instead of one after the other. */
@@ -50,6 +51,7 @@ export const routes: RouteObject[] = [
       { path: '/settings', element: <SettingsPage /> },
       { path: '/handbook', element: <HandbookPage /> },
       { path: '/jobs/:job/practice', element: <PracticePage /> },
+      { path: '/jobs/:job/wires', element: <WireListPage /> },
       { path: '/jobs/:job/brief', element: <BriefPage /> },
       { path: '*', element: <Navigate to="/" replace /> },
     ],

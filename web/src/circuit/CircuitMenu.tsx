@@ -1,7 +1,9 @@
 import { Menu, Portal } from '@chakra-ui/react';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { WireListForm } from '../panel/WireListForm';
 import { PaperDialog } from '../paper/PaperDialog';
+import { AddPart } from '../plates/AddPart';
 import { benchSlice } from '../store/bench';
 import { edit, redo, undo } from '../store/editing';
 import { newCircuitId } from '../store/ids';
@@ -9,6 +11,7 @@ import { server } from '../store/server';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
 import type { Entry } from '../store/undo';
 import { CIRCUIT_KEYS, type CircuitAct } from '../ui/keys';
+import { Over } from '../ui/Over';
 import { Button } from '../ui/parts';
 import { saveAs } from '../ui/saveAs';
 import { History } from './History';
@@ -40,6 +43,8 @@ export function CircuitMenu() {
   const navigate = useNavigate();
   const picture = useSheetPicture();
   const [isLink, setLink] = useState(false);
+  const [isPart, setPart] = useState(false);
+  const [isWires, setWires] = useState(false);
   const [isPaper, setPaper] = useState(false);
   const [isHistory, setHistory] = useState(false);
   const { id, job, now } = useAppSelector((state) => state.document);
@@ -60,6 +65,8 @@ export function CircuitMenu() {
     { value: 'redo', words: withKey(named('Redo', undone), 'redo'), does: () => dispatch(redo()), disabled: undone.length === 0 },
     { value: 'reset', words: 'Reset the run', does: () => dispatch(benchSlice.actions.reset()) },
     { value: 'leads', words: 'Put the leads away', does: () => dispatch(benchSlice.actions.leadsAway()) },
+    { value: 'part', words: 'Add a part', does: () => setPart(true) },
+    { value: 'wires', words: 'Add from a list of wires', does: () => setWires(true) },
     { value: 'paper', words: 'Print, or save as PDF', does: () => setPaper(true) },
     { value: 'link', words: 'A link to here', does: () => setLink(true) },
     { value: 'history', words: 'What was done', does: () => setHistory(true) },
@@ -102,6 +109,19 @@ export function CircuitMenu() {
           </Menu.Positioner>
         </Portal>
       </Menu.Root>
+      {isPart && <AddPart point={null} onClose={() => setPart(false)} />}
+      {isWires && (
+        <Over open title="Add from a list of wires" onClose={() => setWires(false)}>
+          <WireListForm
+            circuit={now}
+            verb="Add"
+            onTake={(changes) => {
+              dispatch(edit([...changes]));
+              setWires(false);
+            }}
+          />
+        </Over>
+      )}
       {isLink && <LinkDialog onClose={() => setLink(false)} />}
       {isPaper && <PaperDialog onClose={() => setPaper(false)} />}
       {isHistory && <History id={id} onClose={() => setHistory(false)} />}

@@ -244,6 +244,7 @@ const Blank = ({ job }: { job: string | undefined }) => (
     </Box>
     <Flex gap="12px" wrap="wrap">
       {job && <Link to={`/jobs/${job}/brief`}>From a few facts</Link>}
+      {job && <Link to={`/jobs/${job}/wires`}>From a list of wires</Link>}
       <Link to="/">All jobs and circuits</Link>
     </Flex>
   </Box>

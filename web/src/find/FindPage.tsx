@@ -13,6 +13,7 @@ import { useAppDispatch, useAppSelector } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Button, Heading, Label, Mono, Note } from '../ui/parts';
 import { AdviceCard } from './AdviceCard';
+import { NewComplaint } from './NewComplaint';
 import { ProfileChart } from './ProfileChart';
 import { Suspects } from './Suspects';
 
@@ -45,6 +46,7 @@ export default function FindPage() {
   const [answered, setAnswered] = useState<{ readonly of: string; readonly answer: FindAnswer }>();
   const answer = answered?.answer;
   const [problem, setProblem] = useState<string>();
+  const [isNew, setNew] = useState(false);
   const [worked, setSeen] = useState<{ readonly seen: number; readonly of: number }>();
   const last = measured.at(-1);
   const ask = { complaint, seen, measured, before: last ? { red: last.red, black: last.black } : {}, hidden, noDanger };
@@ -62,10 +64,10 @@ export default function FindPage() {
     return () => given.abort();
   }, [key, circuit, client]);
 
-  if (document.complaints.length === 0)
+  if (document.complaints.length === 0 || isNew)
     return (
-      <Box p="24px">
-        <Note>This circuit has no complaint to start from yet. Import one that has, or practise on a demo circuit.</Note>
+      <Box as="main" p="24px" flex="1">
+        <NewComplaint {...(document.complaints.length > 0 ? { onDone: () => setNew(false) } : {})} />
       </Box>
     );
   if (problem)
@@ -134,6 +136,9 @@ export default function FindPage() {
           ) : (
             <Heading as="h2">{answer.title}</Heading>
           )}
+          <Button type="button" look="quiet" onClick={() => setNew(true)}>
+            Another complaint
+          </Button>
           <Box ml="auto" color="muted" fontSize="14px">
             {measured.length} reading{measured.length === 1 ? '' : 's'} · {answer.fitting} of {answer.total} suspects fit
             {answer.elsewhere > 0 && ` · ${answer.elsewhere} elsewhere cannot reach it and were not followed`}

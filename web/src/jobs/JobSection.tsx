@@ -92,6 +92,9 @@ export function JobSection({ job, onStand, onDone }: Props) {
         <Button type="button" onClick={() => void navigate(`/jobs/${id}/brief`)}>
           From a few facts
         </Button>
+        <Button type="button" onClick={() => void navigate(`/jobs/${id}/wires`)}>
+          From a list of wires
+        </Button>
         <Button type="button" look="quiet" onClick={() => chosen.current?.click()}>
           Import a circuit
         </Button>
@@ -121,8 +124,8 @@ export function JobSection({ job, onStand, onDone }: Props) {
       )}
       {count === 0 && (
         <Note>
-          Nothing in this job yet. A few facts about a load and its control make a first circuit; a circuit that was exported elsewhere can
-          be imported.
+          Nothing in this job yet. A few facts about a load and its control make a first circuit; so does the list of a panel’s wires; a
+          circuit that was exported elsewhere can be imported.
         </Note>
       )}
       {sites.map((site) => (

@@ -4,7 +4,7 @@ import type { Device } from '#core/circuit';
 import { amount } from '#core/units';
 import { tellLife } from '#core/words';
 import { Heading, Note } from '../ui/parts';
-import { MARK, TONE } from '../ui/verdicts';
+import { MARK, TONE, VERDICT_WORDS } from '../ui/verdicts';
 
 interface Props {
   readonly device: Device;
@@ -79,7 +79,7 @@ export function TwinView({ device, title, from, twin, children }: Props) {
           {[...twin.brings, ...twin.stands].map((one) => (
             <Note key={one.id} tone={TONE[one.verdict]}>
               <strong>
-                {one.verdict}: {one.title}.
+                {VERDICT_WORDS[one.verdict]}: {one.title}.
               </strong>{' '}
               {one.reason} {one.consequence}
             </Note>

@@ -3,14 +3,14 @@ import { useState } from 'react';
 import type { FindingView, MendAnswer } from '#core/bench';
 import { useBench } from '../bench/BenchProvider';
 import { Button, Note } from '../ui/parts';
-import { TONE } from '../ui/verdicts';
+import { TONE, VERDICT_WORDS } from '../ui/verdicts';
 import { PairAnswer } from './Pairs';
 
 /** A finding, verdict first, then what is wrong, what comes of it and what mends it, and by whose limit. */
 export const FindingNote = ({ finding }: { finding: FindingView }) => (
   <Note tone={TONE[finding.verdict]} data-rule={finding.rule}>
     <strong>
-      {finding.verdict}: {finding.title}.
+      {VERDICT_WORDS[finding.verdict]}: {finding.title}.
     </strong>{' '}
     {finding.reason} {finding.consequence} {finding.remedy}
     <Box fontSize="12px" color="muted">

@@ -21,7 +21,8 @@ import { settingsSlice } from '../store/settings';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Badge, Button, Heading, Label, Mono, Note, Row } from '../ui/parts';
 import { Side } from '../ui/Side';
-import { TONE } from '../ui/verdicts';
+import { TONE, VERDICT_WORDS } from '../ui/verdicts';
+import { DeviceEdits } from './DeviceEdits';
 import { swapChanges } from './edits';
 import { FaultSetter } from './FaultSetter';
 import { useWork } from './InputButton';
@@ -54,6 +55,7 @@ export function Plate() {
             </Locked>
           )}
           {chosen && <FaultSetter device={chosen} />}
+          {chosen && <DeviceEdits key={chosen.id} device={chosen} />}
         </>
       ) : (
         <FirstUse />
@@ -203,7 +205,7 @@ function DevicePlate({ device, onFold }: { device: Device; onFold: () => void })
       {coil && (
         <>
           <Note tone={TONE[coil.verdict]} data-verdict={coil.verdict}>
-            {coil.verdict === 'good' ? '' : <strong>{coil.verdict}. </strong>}
+            {coil.verdict === 'good' ? '' : <strong>{VERDICT_WORDS[coil.verdict]}. </strong>}
             {coil.says}
           </Note>
           {coil.window && (
@@ -356,7 +358,7 @@ function Poles({ device }: { device: Device }) {
   return poles.map(({ contact, rows, serves, verdict, life }) => (
     <Box key={contact}>
       <Label>
-        {contact} against {serves.join(', ')} · {verdict}
+        {contact} against {serves.join(', ')} · {VERDICT_WORDS[verdict]}
       </Label>
       {rows.map((row) => (
         <Box key={row.asksWords} fontSize="13px" mb="4px">

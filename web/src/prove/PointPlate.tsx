@@ -1,4 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
 import {
   type Circuit,
   type Conductor,
@@ -13,8 +14,10 @@ import {
   terminalId,
 } from '#core/circuit';
 import { familyOf } from '#core/devices';
+import { addWire } from '#core/panel';
 import { reading as spell } from '#core/units';
 import { useBench, usePointView } from '../bench/BenchProvider';
+import { AddPart } from '../plates/AddPart';
 import { Locked } from '../plates/Locked';
 import { Measure } from '../plates/Measure';
 import { benchSlice } from '../store/bench';
@@ -72,6 +75,7 @@ export function PointPlate({ point }: { point: Point }) {
   const { circuit } = useBench();
   const document = useDocument();
   const carrying = useAppSelector((state) => state.bench.carrying);
+  const [isAdding, setAdding] = useState(false);
   const view = usePointView(point);
   const ends = endsAt(document, point);
   const move = (conductor: ConductorId, end: 0 | 1, to: TerminalId | null) => {
@@ -138,12 +142,42 @@ export function PointPlate({ point }: { point: Point }) {
                 ))}
               </Choice>
             </Locked>
+            <Locked>
+              <Button type="button" onClick={() => dispatch(edit([{ type: 'removeConductor', conductor: wire.id }]))}>
+                Take it out
+              </Button>
+            </Locked>
             <Button type="button" onClick={() => dispatch(benchSlice.actions.clamped(wire.id))}>
               Clamp
             </Button>
           </Flex>
         </Box>
       ))}
+      {isTerminal(point) && (
+        <Locked>
+          <Flex gap="6px" wrap="wrap" align="center" mt="6px">
+            <Choice
+              aria-label={`A new wire from ${spellPoint(document, point)} to`}
+              value=""
+              onChange={({ target }) => {
+                const to = landings.find((one) => one.point === target.value)?.point;
+                if (to && isTerminal(to)) dispatch(edit(addWire(document, { ends: [point, to] })));
+              }}
+            >
+              <option value="">a new wire to…</option>
+              {landings.map((one) => (
+                <option key={one.point} value={one.point}>
+                  {one.spelled}
+                </option>
+              ))}
+            </Choice>
+            <Button type="button" onClick={() => setAdding(true)}>
+              Add a part here
+            </Button>
+          </Flex>
+        </Locked>
+      )}
+      {isAdding && <AddPart point={point} onClose={() => setAdding(false)} />}
       {ends.length > 0 && (
         <Box fontSize="12px" color="muted" mt="4px">
           A wire is moved with the switch at Isolated, then the same inputs are run again up to now. On the real job: isolate, lock, prove

@@ -16,7 +16,7 @@ import { useAppDispatch, useAppSelector } from '../store/store';
 import { DataTable } from '../ui/DataTable';
 import { Button, Heading, Label } from '../ui/parts';
 import { StageFrame } from '../ui/StageFrame';
-import { TONE } from '../ui/verdicts';
+import { TONE, VERDICT_WORDS } from '../ui/verdicts';
 import { LoadSizing } from './LoadSizing';
 
 /** Rules that belong to what feeds and what protects. */
@@ -107,7 +107,7 @@ export default function SupplyPage() {
                 one.rated,
                 <Box as="strong" key="volts" color={finding ? TONE[finding.verdict] : 'ink'}>
                   {amount(one.getsV ?? undefined, 'V')}
-                  {finding ? ` ${finding.verdict}` : ''}
+                  {finding ? ` ${VERDICT_WORDS[finding.verdict]}` : ''}
                 </Box>,
                 amount(one.runA ?? undefined, 'A'),
                 one.startA === null ? '–' : `${amount(one.startA, 'A')} ${one.startWord}`,

@@ -11,11 +11,20 @@ export const TONE: Readonly<Record<Verdict, 'good' | 'look' | 'danger'>> = {
   block: 'danger',
 };
 
+/** The word of a verdict, as it is said. */
+export const VERDICT_WORDS: Readonly<Record<Verdict, string>> = {
+  good: 'good',
+  look: 'look',
+  'cannot-clear': 'cannot clear',
+  danger: 'danger',
+  block: 'block',
+};
+
 export const Verdicted = ({ verdict, children }: { verdict: Verdict; children: React.ReactNode }) => (
   <Box as="span" color={TONE[verdict]} fontWeight={600}>
     <span aria-hidden="true">{MARK[verdict]} </span>
     <Box as="span" srOnly>
-      {verdict}:{' '}
+      {VERDICT_WORDS[verdict]}:{' '}
     </Box>
     {children}
   </Box>

@@ -98,7 +98,8 @@ describe('an odd circuit', () => {
   it('without a complaint says what Find begins with', async () => {
     lay('Q9', { ...demo('Q9'), complaints: [] });
     await showStage('Q9', 'find');
-    expect(screen.getByText(/no complaint to start from/)).toBeTruthy();
+    expect(screen.getByRole('heading', { name: 'What does not work?' })).toBeTruthy();
+    expect(screen.getByText(/With the power isolated nothing should come on/)).toBeTruthy();
   });
   it('of 120 devices is drawn whole', async () => {
     lay('Q9', rowPanel(120));

@@ -1,9 +1,10 @@
 import type { Circuit } from '#core/circuit';
+import { familyOf } from '#core/devices';
 import { type CircuitPlan, partNamed } from '#core/graph';
 import type { Part } from '#core/kinds';
 import type { Hindrance } from '#core/sequence';
 import { span } from '#core/units';
-import { tagOf } from './points';
+import { listed, tagOf } from './points';
 
 type OfPart = Extract<Hindrance, { part: string }>;
 
@@ -39,12 +40,19 @@ const WORDS: { readonly [C in OfPart['code']]: (at: At) => string } = {
 export function tellHindrance(plan: CircuitPlan, one: Hindrance): string {
   const { circuit } = plan;
   if ('conductor' in one) return `Wire ${wireNumber(circuit, one.conductor)} is open.`;
-  if (!('part' in one))
-    return one.code === 'no source' ? 'There is no source in this circuit.' : 'No way leads from it to any source and back.';
+  if (!('part' in one)) return one.code === 'no source' ? tellNoSource(circuit) : 'No way leads from it to any source and back.';
   return WORDS[one.code]({
     tag: tagOf(circuit, one.device),
     part: partNamed(plan, one.device, one.part)?.part,
   });
+}
+
+/** No volts come from anywhere: nothing is there to give them, or nobody has read what it gives. */
+function tellNoSource(circuit: CircuitPlan['circuit']): string {
+  const supplies = Object.values(circuit.devices).filter((device) => familyOf(device, circuit).is?.system !== undefined);
+  return supplies.length === 0
+    ? 'There is no source in this circuit.'
+    : `What ${listed(supplies.map(({ tag }) => tag))} ${supplies.length === 1 ? 'gives' : 'give'} is not read: enter the volts and hertz that are on the plate.`;
 }
 
 /** What is left of a wait, for beside its words: `12 s left.` */

@@ -1,0 +1,142 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { technician } from '../technician';
+
+/** A fan that a thermostat calls through a relay: as somebody would write down the wires of a panel. */
+const WIRES = `No;From;To;Colour;Size
+1;G1:L;T1:120;black;14
+2;G1:N;T1:COM;white;14
+3;T1:R;S1:1;red;18
+4;S1:2;K1:A1;yellow;18
+5;K1:A2;T1:C;blue;18
+6;G1:L;K1:L1;black;14
+7;K1:T1;M1:1;black;14
+8;M1:2;G1:N;white;14
+this line says nothing
+9;M1:PE;PE:PE;green;14`;
+
+const axe = async (page: Page) =>
+  expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual([]);
+
+test('a panel from the list of its wires: read, asked about, drawn, powered and complained of', async ({ page }) => {
+  const tech = technician(page);
+  await page.goto('/');
+  await page.getByRole('button', { name: 'From a list of wires' }).first().click();
+  await page.getByRole('textbox', { name: 'Title' }).fill('Fan of the boiler room');
+  await page.getByRole('textbox', { name: 'List of wires' }).fill(WIRES);
+  await expect(page.locator('[data-list-read]')).toContainText('9 wires between 6 devices; 1 line says no wire');
+  await expect(page.getByRole('status', { name: 'Lines that are left out' })).toContainText('Line 10');
+  await expect(page.locator('[data-asked="K1"]')).toContainText('K1 has A1 A2 L1 T1');
+  await page.getByRole('combobox', { name: 'What S1 is' }).selectOption('thermostat-two-wire');
+  await page.getByRole('combobox', { name: 'What G1 is' }).selectOption('supply-1ph');
+  await page.getByRole('combobox', { name: 'What T1 is' }).selectOption('control-transformer-24');
+  await page.getByRole('combobox', { name: 'What K1 is' }).selectOption('contactor-1');
+  await page.getByRole('combobox', { name: 'What M1 is' }).selectOption('motor-1ph');
+  await axe(page);
+  await page.getByRole('button', { name: /^Make a circuit of 9 wires, without 1 line/ }).click();
+  await expect(page.locator('[data-symbol="dK1:coil"]')).toBeVisible();
+  await expect(page.getByRole('heading', { name: /Fan of the boiler room/, level: 1 })).toBeVisible();
+  // what is not read clears nothing
+  await tech.select('K1');
+  await expect(tech.plate()).toContainText('cannot clear');
+  await expect(tech.plate()).toContainText('What G1 gives is not read');
+  // what is on the plates is read in
+  const read = async (device: string, field: string, value: string) => {
+    await tech.select(device);
+    const box = tech.plate().getByRole('textbox', { name: field, exact: true });
+    await box.fill(value);
+    await box.press('Enter');
+  };
+  const pick = async (device: string, field: string, value: string) => {
+    await tech.select(device);
+    await tech.plate().getByRole('combobox', { name: field, exact: true }).selectOption(value);
+  };
+  await read('G1', 'Line to neutral', '120');
+  await pick('G1', 'Frequency', '60');
+  await read('T1', 'Rating', '40');
+  await pick('K1', 'Coil current', 'AC');
+  await read('K1', 'Coil volts', '24');
+  await pick('K1', 'Coil frequency', '60');
+  await tech.saved();
+  await tech.power('All on');
+  await tech.leads('T1:R', 'T1:C');
+  await tech.expectReading(24, 30);
+  await tech.select('K1');
+  await expect(tech.plate()).toContainText(/Pulls in\. 2\d\.\d V at the coil/);
+  // a complaint in a few taps
+  await page.getByRole('link', { name: /Find/ }).click();
+  await page.getByRole('combobox', { name: 'It is about' }).selectOption({ label: 'M1' });
+  await page.getByRole('button', { name: 'Look for it' }).click();
+  await expect(page.getByRole('heading', { name: 'M1 does not come on' })).toBeVisible();
+  await axe(page);
+});
+
+test('a part is put into a wire, beside another and by itself; wired, renamed, taken out; all of it undone', async ({ page }) => {
+  const tech = technician(page);
+  await tech.openCopy(/Cold store 1, condensing unit/);
+  const add = async (what: string, where: RegExp) => {
+    await page.getByRole('button', { name: 'Add a part here' }).click();
+    const dialog = page.getByRole('dialog', { name: 'Add a part' });
+    await dialog.getByRole('textbox', { name: 'Which part' }).fill(what);
+    await dialog.getByRole('textbox', { name: 'Which part' }).press('Enter');
+    const seat = dialog.getByRole('combobox', { name: 'Where' });
+    const option = (await seat.locator('option').allTextContents()).find((words) => where.test(words))!;
+    await seat.selectOption({ label: option });
+    await expect(dialog.locator('[data-will]')).toContainText(option.split(',')[0]!);
+    await dialog.getByRole('button', { name: 'Put it in' }).click();
+    await expect(dialog).toBeHidden();
+  };
+  // a stop in the wire behind the high pressure switch
+  await tech.select('PS1:2');
+  await add('push button', /^in wire/);
+  await expect(page.locator('[data-symbol="dS1:1-2"]')).toBeVisible();
+  await tech.saved();
+  // a lamp beside the coil
+  await tech.select('K1:A1');
+  await add('lamp', /^beside K1 A1–A2/);
+  await expect(page.locator('[data-symbol^="dH1"]')).toBeVisible();
+  // by itself, then wired by hand
+  await tech.select('T1:R');
+  await add('float switch', /^by itself/);
+  await tech.select('T1:R');
+  await tech.plate().getByRole('combobox', { name: 'A new wire from T1:R to' }).selectOption({ label: 'S2:1' });
+  await tech.saved();
+  await tech.select('S2');
+  await tech.plate().getByRole('textbox', { name: 'Tag', exact: true }).fill('S9');
+  await tech.plate().getByRole('button', { name: 'Rename' }).click();
+  await expect(page.locator('[data-symbol="dS2:1-2"]')).toContainText('S9');
+  await tech.saved();
+  // the stop goes again: its line is whole, and the coil pulls in when it is called
+  await tech.select('S1');
+  await tech.plate().getByRole('button', { name: 'Take it out' }).click();
+  await expect(page.locator('[data-symbol="dS1:1-2"]')).toHaveCount(0);
+  await tech.power('All on');
+  await tech.press('TC1', 'Call for cooling');
+  await tech.toLastEvent();
+  await tech.select('K1');
+  await expect(tech.plate()).toContainText('pulled in');
+  await axe(page);
+  // back to where it was, by the names of what was done
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'What was done' }).click();
+  await page.getByRole('button', { name: 'Back to before this' }).last().click();
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  await expect(page.locator('[data-symbol^="dH1"]')).toHaveCount(0);
+  await expect(page.locator('[data-symbol^="dS2"]')).toHaveCount(0);
+  await tech.saved();
+});
+
+test('wires are added to a circuit from a list, as one edit', async ({ page }) => {
+  const tech = technician(page);
+  await tech.openCopy(/Practice board/);
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Add from a list of wires' }).click();
+  await page.getByRole('textbox', { name: 'List of wires' }).fill('901 T1:R H9:1 red\n902 H9:2 T1:C blue\n903 T1:R K1:NOPE');
+  await page.getByRole('combobox', { name: 'What H9 is' }).selectOption('lamp');
+  await expect(page.getByRole('status', { name: 'Lines that are left out' })).toContainText('K1 has no terminal NOPE');
+  await page.getByRole('button', { name: /^Add 2 wires/ }).click();
+  await expect(page.locator('[data-symbol="dH9:1-2"]')).toBeVisible();
+  await tech.saved();
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('[data-symbol="dH9:1-2"]')).toHaveCount(0);
+});

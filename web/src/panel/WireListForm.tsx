@@ -1,0 +1,165 @@
+import { Box, chakra } from '@chakra-ui/react';
+import { useDeferredValue, useMemo, useRef, useState } from 'react';
+import type { Circuit, EditChange } from '#core/circuit';
+import { type BadLine, cellsOf, fromWireList, type ListedDevice, listedDevices, readWireList } from '#core/panel';
+import { Choice } from '../ui/Choice';
+import { Button, Label, Note, Row } from '../ui/parts';
+
+const Paper = chakra('textarea', {
+  base: {
+    width: '100%',
+    minH: '170px',
+    fontFamily: 'mono',
+    fontSize: '13px',
+    border: '1px solid',
+    borderColor: 'hairline',
+    borderRadius: '4px',
+    bg: 'sheet',
+    color: 'ink',
+    p: '8px',
+  },
+});
+
+/** So many characters are read as they are pasted; a longer list is a file of another kind. */
+const MOST_CHARACTERS = 400_000;
+const LINES_SHOWN = 12;
+const SAMPLE = '101 TC1:Y DT1:1 yellow 18\n102 K1:A2 T1:C blue 18';
+
+interface Props {
+  /** what the list is put into */
+  readonly circuit: Circuit;
+  /** said on the button, with the number of wires */
+  readonly verb: string;
+  readonly onTake: (changes: readonly EditChange[]) => void;
+}
+
+/** Wires as they stand in a list: read as they are pasted, each device asked about once, and nothing done before a person says so. */
+export function WireListForm({ circuit, verb, onTake }: Props) {
+  const [text, setText] = useState('');
+  const [chosen, setChosen] = useState<Readonly<Record<string, string>>>({});
+  const [refused, setRefused] = useState<string>();
+  const file = useRef<HTMLInputElement>(null);
+  const late = useDeferredValue(text);
+  const list = useMemo(() => readWireList(cellsOf(late)), [late]);
+  const devices = useMemo(() => listedDevices(list.wires, circuit), [list, circuit]);
+  const asked = devices.filter(({ isKnown }) => !isKnown);
+  const kinds = useMemo(
+    () =>
+      new Map(
+        asked.flatMap(({ tag, kinds: [first] }): [string, string][] => {
+          const family = chosen[tag] ?? first?.family;
+          return family ? [[tag, family]] : [];
+        }),
+      ),
+    [asked, chosen],
+  );
+  const made = useMemo(() => fromWireList(circuit, list.wires, kinds), [circuit, list, kinds]);
+  const wires = made.changes.filter(({ type }) => type === 'addConductor').length;
+  const bad = [...list.bad, ...made.bad].sort((a, b) => a.line - b.line);
+  const take = async (one: File) => {
+    setRefused(undefined);
+    if (/\.(xlsx?|ods|pdf)$/i.test(one.name))
+      return setRefused(`${one.name} is a workbook. Save its sheet as CSV or text, or copy the cells and paste them here.`);
+    if (one.size > MOST_CHARACTERS) return setRefused(`${one.name} is longer than any list of wires: ${Math.round(one.size / 1000)} kB.`);
+    setText(await one.text());
+  };
+  return (
+    <>
+      <Box fontSize="14px" mb="6px">
+        A wire a line: its two terminals as <code>K1:A1</code>, and beside them in any order its number, colour, size and length. Cells of a
+        spreadsheet can be pasted as they are.
+      </Box>
+      <Paper
+        aria-label="List of wires"
+        placeholder={SAMPLE}
+        spellCheck={false}
+        value={text}
+        onChange={({ target }) => setText(target.value.slice(0, MOST_CHARACTERS))}
+      />
+      <Box display="flex" gap="8px" my="6px" alignItems="center">
+        <Button type="button" onClick={() => file.current?.click()}>
+          Open a file
+        </Button>
+        <input
+          ref={file}
+          type="file"
+          accept=".csv,.tsv,.txt,text/csv,text/plain"
+          hidden
+          aria-label="Wire list file"
+          onChange={({ target }) => {
+            const [one] = target.files ?? [];
+            if (one) void take(one);
+            target.value = '';
+          }}
+        />
+        <Box role="status" fontSize="14px" data-list-read>
+          {text.trim() === ''
+            ? 'Nothing is read yet.'
+            : `${list.wires.length} wires between ${devices.length} devices${list.bad.length > 0 ? `; ${list.bad.length} ${list.bad.length === 1 ? 'line says' : 'lines say'} no wire` : ''}.`}
+        </Box>
+      </Box>
+      {refused && (
+        <Note tone="danger" role="alert">
+          {refused}
+        </Note>
+      )}
+      {asked.length > 0 && <Label as="h2">What each of them is, by the terminals that are wired</Label>}
+      {asked.map((device) => (
+        <Asked
+          key={device.tag}
+          device={device}
+          family={chosen[device.tag] ?? device.kinds[0]?.family ?? ''}
+          onChoose={(family) => setChosen((before) => ({ ...before, [device.tag]: family }))}
+        />
+      ))}
+      {bad.length > 0 && <BadLines bad={bad} />}
+      <Button type="button" look="strong" mt="10px" disabled={wires === 0} onClick={() => onTake(made.changes)}>
+        {verb} {wires} {wires === 1 ? 'wire' : 'wires'}
+        {bad.length > 0 && wires > 0 ? `, without ${bad.length} ${bad.length === 1 ? 'line' : 'lines'}` : ''}
+      </Button>
+    </>
+  );
+}
+
+/** A device that the circuit does not have: which kind it is. */
+const Asked = ({
+  device: { tag, marks, kinds },
+  family,
+  onChoose,
+}: {
+  device: ListedDevice;
+  family: string;
+  onChoose: (family: string) => void;
+}) => (
+  <Row data-asked={tag}>
+    <Box flex="1">
+      <strong>{tag}</strong> has {marks.join(' ')}
+    </Box>
+    {kinds.length === 0 ? (
+      <Box color="danger" fontSize="13px">
+        no kind has all of these: its wires are left out
+      </Box>
+    ) : (
+      <Choice aria-label={`What ${tag} is`} value={family} onChange={({ target }) => onChoose(target.value)} w="min(100%, 330px)">
+        {kinds.map(({ family: name, title, unused }) => (
+          <option key={name} value={name}>
+            {title}
+            {unused.length > 0 ? `, ${unused.length} terminals more` : ''}
+          </option>
+        ))}
+        <option value="none">leave it out</option>
+      </Choice>
+    )}
+  </Row>
+);
+
+const BadLines = ({ bad }: { bad: readonly BadLine[] }) => (
+  <Note tone="look" role="status" aria-label="Lines that are left out">
+    {bad.slice(0, LINES_SHOWN).map(({ line, text, why }) => (
+      <Box key={`${line} ${why}`} fontSize="13px">
+        Line {line}, <code>{text}</code>: {why}
+      </Box>
+    ))}
+    {bad.length > LINES_SHOWN && <Box fontSize="13px">and {bad.length - LINES_SHOWN} more.</Box>}
+  </Note>
+);

@@ -1,0 +1,206 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
+import {
+  type Circuit,
+  type ConductorId,
+  deviceOf,
+  isTerminal,
+  type Point,
+  spellTerminal,
+  type TerminalId,
+  terminalId,
+} from '#core/circuit';
+import { familyList, familyNamed, loneDevice, partsOf, type StockPart } from '#core/devices';
+import { addPart, nextTag, type Seat, seatPart } from '#core/panel';
+import { benchSlice } from '../store/bench';
+import { edit } from '../store/editing';
+import { useDocument } from '../store/select';
+import { useStockQuery } from '../store/server';
+import { useAppDispatch } from '../store/store';
+import { Choice } from '../ui/Choice';
+import { Over } from '../ui/Over';
+import { Button, Field, Label, Note } from '../ui/parts';
+
+/** A kind, or a part of it that is in stock. */
+interface Found {
+  readonly key: string;
+  readonly family: string;
+  readonly title: string;
+  readonly about: string;
+  readonly from?: StockPart;
+}
+
+const MOST_FOUND = 9;
+
+function searched(words: readonly string[], stock: readonly StockPart[]): Found[] {
+  const fits = (text: string): boolean => words.every((word) => text.toLowerCase().includes(word));
+  const kinds = familyList
+    .filter(([name, { title, terminals, group }]) => fits(`${name} ${title} ${group} ${terminals.join(' ')}`))
+    .map(([family, { title, terminals }]): Found => ({ key: family, family, title, about: terminals.join(' ') }));
+  const parts = stock
+    .filter(({ title, print, family }) => fits(`${title} ${print} ${familyNamed(family)?.title ?? ''}`))
+    .map((from): Found => ({ key: from.id, family: from.family, title: from.title, about: `in stock · ${from.print}`, from }));
+  return [...kinds.slice(0, words.length === 0 ? MOST_FOUND : 5), ...parts].slice(0, MOST_FOUND);
+}
+
+/** Pairs of terminals of a kind that a path can go through: contacts, coils, windings. */
+function pairsOf(family: string): { readonly a: string; readonly b: string; readonly words: string }[] {
+  const device = loneDevice({ id: 'pX', title: 'x', family, nameplate: {}, print: '', van: '', shelf: '', count: 0, notes: '' });
+  return partsOf(device).flatMap((part) =>
+    'a' in part && 'b' in part && typeof part.a === 'string' && typeof part.b === 'string'
+      ? [{ a: part.a, b: part.b, words: `${part.a}–${part.b}${part.kind === 'contact' ? ` ${part.form}` : ` ${part.kind}`}` }]
+      : [],
+  );
+}
+
+/** Where a part may be put from a terminal: into each wire there, beside each part that ends there, or by itself. */
+function seatsAt(circuit: Circuit, point: Point | null): { readonly words: string; readonly seat: Seat | undefined }[] {
+  const alone = { words: 'by itself, wired later', seat: undefined };
+  if (!point || !isTerminal(point)) return [alone];
+  const wires = Object.values(circuit.conductors).filter(({ ends }) => ends.includes(point) && ends.every((end) => end !== null));
+  const device = circuit.devices[deviceOf(point)];
+  const beside = device
+    ? partsOf(device, circuit).flatMap((part) => {
+        if (!('a' in part) || !('b' in part) || typeof part.a !== 'string' || typeof part.b !== 'string') return [];
+        const ends = [terminalId(device.id, part.a), terminalId(device.id, part.b)] as const;
+        return ends.includes(point) ? [{ words: `beside ${device.tag} ${part.a}–${part.b}`, seat: { beside: ends } satisfies Seat }] : [];
+      })
+    : [];
+  return [
+    ...wires.map(({ id, number, ends }) => ({
+      words: `in wire ${number}, ${ends.map((end) => spellTerminal(circuit, end as TerminalId)).join(' to ')}`,
+      seat: { in: id as ConductorId } satisfies Seat,
+    })),
+    ...beside,
+    alone,
+  ];
+}
+
+/** A part is added: which kind, its tag, where it goes, by which of its terminals; told before it is done. */
+export function AddPart({ point, onClose }: { point: Point | null; onClose: () => void }) {
+  const dispatch = useAppDispatch();
+  const circuit = useDocument();
+  const { data: stock } = useStockQuery();
+  const [search, setSearch] = useState('');
+  const [found, setFound] = useState<Found>();
+  const [tag, setTag] = useState('');
+  const [seatAt, setSeatAt] = useState(0);
+  const [pairAt, setPairAt] = useState(0);
+  const list = useMemo(
+    () =>
+      searched(
+        search.toLowerCase().split(/\s+/).filter(Boolean),
+        (stock ?? []).map(({ part }) => part),
+      ),
+    [search, stock],
+  );
+  const seats = useMemo(() => seatsAt(circuit, point), [circuit, point]);
+  const pairs = useMemo(() => (found ? pairsOf(found.family) : []), [found]);
+  const seat = seats[seatAt]?.seat;
+  const pair = pairs[pairAt];
+  const choose = (one: Found) => {
+    setFound(one);
+    setPairAt(0);
+    setTag(nextTag(circuit, familyNamed(one.family)?.letter ?? 'X'));
+  };
+  const isTaken = Object.values(circuit.devices).some((device) => device.tag === tag);
+  const problem = !/^[A-Z][A-Z0-9.+-]{0,11}$/.test(tag)
+    ? 'A tag is a capital letter, then capitals and digits: K4.'
+    : isTaken
+      ? `There is already a ${tag}. Pick another tag.`
+      : seat && !pair
+        ? 'This kind has no two terminals that a path goes through: put it in by itself.'
+        : undefined;
+  const put = () => {
+    if (!found || problem) return;
+    const said = { family: found.family, tag, ...(found.from ? { from: found.from } : { title: familyNamed(found.family)?.title ?? '' }) };
+    const made = seat && pair ? seatPart(circuit, said, [pair.a, pair.b], seat) : addPart(circuit, said);
+    if (!made) return;
+    dispatch(edit(made.changes));
+    dispatch(benchSlice.actions.deviceSelected(made.device));
+    onClose();
+  };
+  return (
+    <Over open title="Add a part" onClose={onClose}>
+      <Field
+        autoFocus
+        w="100%"
+        textAlign="left"
+        aria-label="Which part"
+        placeholder="contactor, lamp, 24 V relay, A1 13…"
+        value={search}
+        onChange={({ target }) => setSearch(target.value)}
+        onKeyDown={({ key }) => {
+          if (key === 'Enter' && list[0]) choose(list[0]);
+        }}
+      />
+      <Box role="listbox" aria-label="Kinds and parts" my="6px">
+        {list.map((one) => (
+          <Button
+            key={one.key}
+            type="button"
+            role="option"
+            aria-selected={found?.key === one.key}
+            look={found?.key === one.key ? 'strong' : 'plain'}
+            w="100%"
+            textAlign="left"
+            justifyContent="flex-start"
+            mb="3px"
+            onClick={() => choose(one)}
+          >
+            {one.title}
+            <Box as="span" fontWeight={400} fontSize="12px" ml="8px">
+              {one.about}
+            </Box>
+          </Button>
+        ))}
+        {list.length === 0 && <Note>No kind or part is called that. Try fewer words.</Note>}
+      </Box>
+      {found && (
+        <>
+          <Flex gap="10px" wrap="wrap" align="end">
+            <Flex direction="column" fontSize="13px">
+              <label htmlFor="add-tag">Tag</label>
+              <Field id="add-tag" w="90px" value={tag} onChange={({ target }) => setTag(target.value.toUpperCase())} />
+            </Flex>
+            <Flex direction="column" fontSize="13px" flex="1 1 220px">
+              <label htmlFor="add-seat">Where</label>
+              <Choice id="add-seat" value={seatAt} onChange={({ target }) => setSeatAt(Number(target.value))}>
+                {seats.map(({ words: where }, index) => (
+                  <option key={where} value={index}>
+                    {where}
+                  </option>
+                ))}
+              </Choice>
+            </Flex>
+            {seat && pairs.length > 0 && (
+              <Flex direction="column" fontSize="13px">
+                <label htmlFor="add-pair">By</label>
+                <Choice id="add-pair" value={pairAt} onChange={({ target }) => setPairAt(Number(target.value))}>
+                  {pairs.map(({ words: by }, index) => (
+                    <option key={by} value={index}>
+                      {by}
+                    </option>
+                  ))}
+                </Choice>
+              </Flex>
+            )}
+          </Flex>
+          {problem && (
+            <Note tone="danger" role="alert">
+              {problem}
+            </Note>
+          )}
+          <Label>What will be done</Label>
+          <Box fontSize="14px" data-will>
+            {tag} {seat && pair ? `${pair.a}–${pair.b} ${seats[seatAt]?.words}` : 'is added by itself'}. What is printed on it is{' '}
+            {found.from ? 'that of the part in stock' : 'not read yet'}.
+          </Box>
+          <Button type="button" look="strong" mt="8px" disabled={problem !== undefined} onClick={put}>
+            Put it in
+          </Button>
+        </>
+      )}
+    </Over>
+  );
+}

@@ -1,0 +1,57 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import type { Device } from '#core/circuit';
+import { takeOut } from '#core/panel';
+import { Locked } from '../plates/Locked';
+import { benchSlice } from '../store/bench';
+import { edit } from '../store/editing';
+import { useDocument } from '../store/select';
+import { useAppDispatch } from '../store/store';
+import { Button, Field, Label } from '../ui/parts';
+
+/** A device under another tag, or out of the circuit with the wires that end on it. */
+export function DeviceEdits({ device }: { device: Device }) {
+  const dispatch = useAppDispatch();
+  const document = useDocument();
+  const [tag, setTag] = useState(device.tag);
+  const wires = Object.values(document.conductors).filter(({ ends }) => ends.some((end) => end?.startsWith(`${device.id}:`))).length;
+  const isTaken = Object.values(document.devices).some((other) => other.id !== device.id && other.tag === tag);
+  const isGood = /^[A-Z][A-Z0-9.+-]{0,11}$/.test(tag);
+  const why = !isGood ? 'A tag is a capital letter, then capitals and digits.' : isTaken ? `There is already a ${tag}.` : undefined;
+  const remove = () => {
+    const changes = takeOut(document, device.id);
+    if (!changes) return;
+    dispatch(benchSlice.actions.deviceSelected(null));
+    dispatch(edit(changes));
+  };
+  return (
+    <Locked>
+      <Box>
+        <Label>This part</Label>
+        <Flex gap="6px" wrap="wrap" align="center">
+          <Field aria-label="Tag" w="90px" value={tag} onChange={({ target }) => setTag(target.value.toUpperCase())} />
+          <Button
+            type="button"
+            disabled={tag === device.tag || why !== undefined}
+            onClick={() => dispatch(edit([{ type: 'renameDevice', device: device.id, to: tag }]))}
+          >
+            Rename
+          </Button>
+          <Button type="button" onClick={remove}>
+            Take it out
+          </Button>
+        </Flex>
+        {tag !== device.tag && why && (
+          <Box role="alert" color="danger" fontSize="13px">
+            {why}
+          </Box>
+        )}
+        <Box fontSize="12px" color="muted" mt="3px">
+          {wires === 0
+            ? 'Nothing is wired to it.'
+            : `${wires} ${wires === 1 ? 'wire goes' : 'wires go'} with it; what it joined in one line is joined again. Undo brings all back.`}
+        </Box>
+      </Box>
+    </Locked>
+  );
+}
