@@ -1,4 +1,4 @@
-import { writeFileSync } from 'node:fs';
+import { readFileSync, writeFileSync } from 'node:fs';
 import { createInterface } from 'node:readline';
 import { type AnswerOf, createAsker, type FactsOf, type LineName, METERS, SIZE_NAMES, sizeFacts } from '#core/ask';
 import { amount, ohms, percent, reading, span } from '#core/units';
@@ -174,6 +174,16 @@ const find: Command = (words) => {
   return 0;
 };
 
+/** Writes a file; told where it cannot be. */
+function written(path: string, text: string): void {
+  try {
+    writeFileSync(path, text);
+  } catch (error) {
+    const { code } = error as NodeJS.ErrnoException;
+    throw new CliError(`${path} cannot be written (${code}). Name a file in a folder that is there and yours.`);
+  }
+}
+
 const convert: Command = (words) => {
   const { values, positionals } = parseWords(words, {
     ...STANDING,
@@ -189,14 +199,8 @@ const convert: Command = (words) => {
     ...standing(values),
     ...(values.hz === undefined ? {} : { hz: Number(values.hz) }),
   });
-  if (values.out) {
-    try {
-      writeFileSync(values.out, text);
-    } catch (error) {
-      const { code } = error as NodeJS.ErrnoException;
-      throw new CliError(`${values.out} cannot be written (${code}). Name a file in a folder that is there and yours.`);
-    }
-  } else process.stdout.write(text);
+  if (values.out) written(values.out, text);
+  else process.stdout.write(text);
   return 0;
 };
 
@@ -223,6 +227,72 @@ const devices: Command = (words) => {
   return 0;
 };
 
+const kinds: Command = (words) => {
+  const { values, positionals } = parseWords(words, { json: { type: 'boolean' } });
+  const answer = ask('kinds', positionals.length > 0 ? { word: positionals.join(' ') } : {});
+  print(
+    values.json,
+    answer,
+    answer.kinds.flatMap(({ family, title, terminals, fields }) => [
+      `${family}  ${title}`,
+      `    terminals ${terminals.join(' ')}`,
+      ...(answer.kinds.length > FEW_KINDS
+        ? []
+        : [`    nameplate ${fields.map(({ name, unit }) => (unit ? `${name} (${unit})` : name)).join(', ')}`]),
+    ]),
+  );
+  return 0;
+};
+/** Of so many kinds the fields of the nameplate are listed too. */
+const FEW_KINDS = 6;
+
+/** A file as text; told where it cannot be read. */
+function textOf(path: string): string {
+  try {
+    return readFileSync(path, 'utf8');
+  } catch (error) {
+    const { code } = error as NodeJS.ErrnoException;
+    throw new CliError(`${path} cannot be read (${code}). Name a file that is there: a wire a line, as 101 TC1:Y DT1:1 yellow 18.`);
+  }
+}
+
+const wires: Command = (words) => {
+  const { values, positionals } = parseWords(words, {
+    kind: { type: 'string', multiple: true },
+    number: { type: 'string' },
+    title: { type: 'string' },
+    iec: { type: 'boolean' },
+    out: { type: 'string' },
+    json: { type: 'boolean' },
+  });
+  const [path] = positionals;
+  if (!path) throw new CliError('Name the file that lists the wires: mando wires panel.csv --out panel.json');
+  const said = (values.kind ?? []).map((word): [string, string] => {
+    const [tag, family] = word.split('=');
+    if (!tag || !family) throw new CliError(`--kind is a tag and a kind, K1=contactor-2, not "${word}".`);
+    return [tag, family];
+  });
+  const answer = ask('wires', {
+    list: textOf(path),
+    kinds: Object.fromEntries(said),
+    practice: values.iec ? 'iec' : 'na',
+    ...(values.number ? { number: values.number } : {}),
+    ...(values.title ? { title: values.title } : {}),
+  });
+  const document = `${JSON.stringify(answer.circuit, null, 1)}\n`;
+  if (values.out) written(values.out, document);
+  print(values.json, answer, [
+    `${answer.wires} wires between ${answer.devices.length} devices${values.out ? `, in ${values.out}` : ''}.`,
+    ...answer.devices.map(({ tag, terminals, kind, isSaid, others }) =>
+      kind
+        ? `  ${tag.padEnd(6)} ${kind}${isSaid || others.length === 0 ? '' : `  by its terminals; or ${others.slice(0, 3).join(', ')}`}`
+        : `  ${tag.padEnd(6)} left out: no kind has ${terminals.join(' ')}`,
+    ),
+    ...answer.left.map(({ line, text, why }) => `  line ${line}, ${text}: ${why}`),
+  ]);
+  return answer.left.length > 0 ? 1 : 0;
+};
+
 /** Questions as lines of JSON on standard input, an answer a line, until it ends: a thousand of them in one process. */
 const askLines: Command = async (words) => {
   parseWords(words, {});
@@ -236,7 +306,19 @@ const askLines: Command = async (words) => {
   return isAllFine ? 0 : 1;
 };
 
-export const commands = { solve, run, check, size, fit, find, draw, convert, devices, ask: askLines, backup, restore } satisfies Record<
-  string,
-  Command
->;
+export const commands = {
+  solve,
+  run,
+  check,
+  size,
+  fit,
+  find,
+  draw,
+  convert,
+  devices,
+  kinds,
+  wires,
+  ask: askLines,
+  backup,
+  restore,
+} satisfies Record<string, Command>;

@@ -10,9 +10,11 @@ export const usage = (): string => `mando: circuits of relays, contactors and co
                 supply|snubber|resistor|lamps|life ...               [--json]
   mando fit     [PART] --in CIRCUIT --as DEVICE [--stock FILE.csv]   [--json]
   mando find    CIRCUIT [--measured A,B=25.6V ...] [--seen K1=out ...] [--json]
-  mando convert CIRCUIT --to json|spice|schema [--hz 60] [--out FILE]
+  mando convert CIRCUIT --to json|spice|svg|schema [--hz 60] [--out FILE]
   mando draw    CIRCUIT                                             (JSON)
   mando devices CIRCUIT                                             [--json]
+  mando kinds   [WORD]                                              [--json]
+  mando wires   FILE [--kind K1=contactor-2 ...] [--number --title --iec] [--out FILE.json] [--json]
   mando ask     reads one question a line as JSON, answers a line each (docs/command-line.md)
   mando backup  FILE        mando restore FILE      (DATABASE_URL)
 

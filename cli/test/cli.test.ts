@@ -203,3 +203,44 @@ describe('sizing from the command line', () => {
     expect(candidates[0]).toMatchObject({ verdict: 'good', word: 'Fits' });
   });
 });
+
+describe('a panel of one\u2019s own', () => {
+  const list = join(tmpdir(), `mando-wires-${process.pid}.csv`);
+  const out = join(tmpdir(), `mando-wires-${process.pid}.json`);
+  it('comes from the list of its wires, its kinds by their terminals or as they are said', async () => {
+    writeFileSync(list, 'No,From,To,Colour\n1,G1:L,S1:1,black\n2,S1:2,K1:A1,red\n3,K1:A2,G1:N,white\n4,K1:A1\n');
+    const made = await mando('wires', list, '--kind', 'S1=thermostat-two-wire', '--out', out, '--title', 'Boiler');
+    expect(made.status).toBe(1);
+    expect(made.stdout).toContain('3 wires between 3 devices');
+    expect(made.stdout).toContain('S1     thermostat-two-wire');
+    expect(made.stdout).toContain('line 5, 4 K1:A1: has one terminal');
+    const { devices } = await json('devices', out);
+    expect(devices.map(({ tag, family }: { tag: string; family: string }) => [tag, family])).toEqual([
+      ['G1', 'supply-1ph'],
+      ['S1', 'thermostat-two-wire'],
+      ['K1', expect.stringMatching(/^(contactor|relay)-/)],
+    ]);
+    // nothing is cleared that was not read
+    expect((await mando('check', out)).status).toBe(1);
+    rmSync(list);
+    rmSync(out);
+  });
+  it('tells what is wrong with its words', async () => {
+    for (const [words, said] of [
+      [['wires'], 'Name the file'],
+      [['wires', '/no/such.csv'], 'cannot be read (ENOENT)'],
+      [['wires', join(root, 'package.json'), '--kind', 'K1'], 'is a tag and a kind'],
+      [['wires', join(root, 'package.json'), '--kind', 'K1=contactr-2'], 'is no kind of device'],
+      [['kinds', 'contactr-2'], 'Did you mean contactor-2?'],
+    ] as const) {
+      const { status, stderr } = await mando(...words);
+      expect([words, status, stderr.includes(said)]).toEqual([words, 2, true]);
+    }
+  });
+  it('lists the kinds with their terminals, and of a few their nameplates', async () => {
+    expect((await mando('kinds')).stdout.split('\n').length).toBeGreaterThan(100);
+    const few = (await mando('kinds', 'contactor-2')).stdout;
+    expect(few).toContain('A1 A2 L1 T1 L2 T2');
+    expect(few).toContain('coilV (V)');
+  });
+});

@@ -8,14 +8,16 @@ import { devices } from './questions/devices';
 import { draw } from './questions/draw';
 import { find } from './questions/find';
 import { fit } from './questions/fit';
+import { kinds } from './questions/kinds';
 import { read } from './questions/read';
 import { run } from './questions/run';
 import { size } from './questions/size';
 import { solve } from './questions/solve';
+import { wires } from './questions/wires';
 import { createOpener, type Shop } from './standing';
 
 /** Every question that may be put as a line of JSON. */
-const LINES = { solve, read, run, check, size, fit, find, draw, convert, devices } as const;
+const LINES = { solve, read, run, check, size, fit, find, draw, convert, devices, kinds, wires } as const;
 
 export type LineName = keyof typeof LINES;
 /** What a question takes and gives, by its name. */

@@ -29,6 +29,9 @@ export function listedDevices(wires: readonly ListedWire[], circuit: Pick<Circui
   });
 }
 
+/** Two ends, whichever is said first. */
+const pairKey = (a: TerminalId, b: TerminalId): string => [a, b].sort().join(' ');
+
 /** What a list becomes: the changes, and the lines that were left out with why. */
 export interface FromList {
   readonly changes: readonly EditChange[];
@@ -59,6 +62,10 @@ export function fromWireList(circuit: Circuit, wires: readonly ListedWire[], kin
     terminals.set(tag, find(made.device, facts.terminals));
   }
   const add = wireAdder(circuit);
+  // a list that is taken a second time, or says a wire twice, lays nothing twice
+  const laid = new Map(
+    Object.values(circuit.conductors).flatMap(({ ends: [a, b], number }) => (a && b ? [[pairKey(a, b), number] as const] : [])),
+  );
   for (const { line, ends, number, colour, size, lengthM } of wires) {
     const [a, b] = ends.map(({ tag, mark }) => terminals.get(tag)?.(mark));
     const text = ends.map(({ tag, mark }) => `${tag}:${mark}`).join(' ');
@@ -70,6 +77,12 @@ export function fromWireList(circuit: Circuit, wires: readonly ListedWire[], kin
       bad.push({ line, text, why });
       continue;
     }
+    const known = laid.get(pairKey(a, b));
+    if (known !== undefined) {
+      bad.push({ line, text, why: `is there already${known ? `, as wire ${known}` : ''}.` });
+      continue;
+    }
+    laid.set(pairKey(a, b), number ?? '');
     changes.push(add({ ends: [a, b], number, colour, size, lengthM }));
   }
   return { changes, bad };

@@ -132,19 +132,22 @@ describe.each(DEMO)('%s, told as a list of wires', (name) => {
     const list = readWireList(cellsOf(text));
     expect([list.wires.length, list.bad]).toEqual([wires.length, []]);
     const made = fromWireList(emptyCircuit, list.wires, known);
-    expect(made.bad).toEqual([]);
+    const twice = wires.length - new Set(wires.map(({ ends }) => [...ends].sort().join())).size;
+    expect(made.bad).toHaveLength(twice);
     const grown = done({ ...emptyCircuit, number: name, title: 't', site: 's', practice: circuit.practice }, made.changes);
     const whole = done(grown, usualSwitching(grown));
     expect(netsOf(whole)).toEqual(netsOf(circuit));
     expect(problemsOf(whole)).toEqual([]);
-    expect(Object.values(whole.conductors).map(({ number, colour, size }) => [number, colour, size])).toEqual(
-      wires.map(({ number, colour, size }) => [number, colour, size]),
-    );
+    if (twice === 0)
+      expect(Object.values(whole.conductors).map(({ number, colour, size }) => [number, colour, size])).toEqual(
+        wires.map(({ number, colour, size }) => [number, colour, size]),
+      );
   });
   it('a second time it is all there already: no device is added, and what is asked for is told', () => {
     const list = readWireList(cellsOf(text));
     const again = fromWireList(circuit, list.wires, new Map());
-    expect(again.changes.every(({ type }) => type === 'addConductor')).toBe(true);
+    expect(again.changes).toEqual([]);
+    expect(again.bad.every(({ why }) => why.startsWith('is there already'))).toBe(true);
     expect(listedDevices(list.wires, circuit).every(({ isKnown, kinds }) => isKnown && kinds.length === 0)).toBe(true);
     const strange = fromWireList(circuit, readWireList(cellsOf('1 K9X:1 K1:ZZ')).wires, new Map());
     expect(strange.bad[0]!.why).toMatch(/nobody has said what K9X is|no terminal ZZ/);

@@ -29,7 +29,15 @@ export function LinkDialog({ onClose }: { onClose: () => void }) {
         <input type="checkbox" checked={isToLook} onChange={() => setToLook(!isToLook)} />
         Only to look at: whoever opens it changes nothing by mistake
       </Box>
-      <Field readOnly width="100%" textAlign="left" aria-label="Link" value={address} onFocus={({ target }) => target.select()} />
+      <Field
+        readOnly
+        width="100%"
+        boxSizing="border-box"
+        textAlign="left"
+        aria-label="Link"
+        value={address}
+        onFocus={({ target }) => target.select()}
+      />
       <Flex gap="10px" mt="12px" align="center">
         <Button type="button" look="strong" onClick={() => void copy()}>
           Copy

@@ -38,9 +38,9 @@ export function Outside({ children, title, width = '1100px', job }: Props) {
   const of = job ?? known ?? jobs?.[0]?.id;
   return (
     <Box minH="100%">
-      <Flex as="header" bg="frame" minH="52px" px="16px" align="center" gap="22px" wrap="wrap">
+      <Flex as="header" bg="frame" minH="52px" px="16px" align="center" gap="0 22px" wrap="wrap">
         <Wordmark />
-        <Flex as="nav" aria-label="Outside a circuit" gap="18px" wrap="wrap">
+        <Flex as="nav" aria-label="Outside a circuit" gap="0 18px" wrap="wrap">
           <Place to="/" end>
             Jobs
           </Place>

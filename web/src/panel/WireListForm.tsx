@@ -8,6 +8,7 @@ import { Button, Label, Note, Row } from '../ui/parts';
 const Paper = chakra('textarea', {
   base: {
     width: '100%',
+    boxSizing: 'border-box',
     minH: '170px',
     fontFamily: 'mono',
     fontSize: '13px',
@@ -144,7 +145,7 @@ const Asked = ({
         {kinds.map(({ family: name, title, unused }) => (
           <option key={name} value={name}>
             {title}
-            {unused.length > 0 ? `, ${unused.length} terminals more` : ''}
+            {unused.length > 0 ? `, ${unused.length} ${unused.length === 1 ? 'terminal' : 'terminals'} more` : ''}
           </option>
         ))}
         <option value="none">leave it out</option>

@@ -125,6 +125,7 @@ export function AddPart({ point, onClose }: { point: Point | null; onClose: () =
       <Field
         autoFocus
         w="100%"
+        boxSizing="border-box"
         textAlign="left"
         aria-label="Which part"
         placeholder="contactor, lamp, 24 V relay, A1 13…"

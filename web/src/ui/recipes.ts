@@ -67,7 +67,8 @@ export const slotRecipes = {
         borderColor: 'attention',
         outline: 'none',
       },
-      body: { pt: '6px', maxH: '72vh', overflowY: 'auto' },
+      // the ring of what has the focus keeps its whole breadth
+      body: { p: '6px 4px 4px', mx: '-4px', maxH: '72vh', overflowY: 'auto' },
     },
   }),
   menu: defineSlotRecipe({ slots: menuAnatomy.keys(), base: { content: { ...list, minW: '240px' }, item: lineOfList } }),
