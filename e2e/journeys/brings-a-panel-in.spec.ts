@@ -140,3 +140,35 @@ test('wires are added to a circuit from a list, as one edit', async ({ page }) =
   await page.keyboard.press('Control+z');
   await expect(page.locator('[data-symbol="dH9:1-2"]')).toHaveCount(0);
 });
+
+test('a pattern is laid out, made, and does what it says; a second one joins it', async ({ page }) => {
+  const tech = technician(page);
+  await page.goto('/');
+  await page.getByRole('button', { name: 'From a list of wires' }).first().click();
+  await page.getByRole('combobox', { name: 'Or begin with a pattern' }).selectOption({ label: 'Reversing with interlocks' });
+  await expect(page.locator('[data-about]')).toContainText('mechanical interlock');
+  await page.getByRole('textbox', { name: 'Each load, A' }).fill('lots');
+  await page.getByRole('button', { name: 'Lay it out' }).click();
+  await expect(page.getByRole('alert')).toContainText('amps of each motor');
+  await page.getByRole('textbox', { name: 'Each load, A' }).fill('7');
+  await page.getByRole('button', { name: 'Lay it out' }).click();
+  await axe(page);
+  await page.getByRole('button', { name: /^Make a circuit of/ }).click();
+  await expect(page.locator('[data-symbol="dK2:coil"]')).toBeVisible();
+  await tech.power('All on');
+  await tech.press('S2', 'Press');
+  await tech.toLastEvent();
+  await tech.select('K1');
+  await expect(tech.plate()).toContainText('pulled in');
+  await tech.press('S3', 'Press');
+  await tech.toLastEvent();
+  await tech.select('K2');
+  await expect(tech.plate()).toContainText('K1 is pulled in and holds 21-22 open');
+  await page.getByRole('button', { name: 'More', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Add from a list of wires' }).click();
+  await page.getByRole('combobox', { name: 'Or begin with a pattern' }).selectOption({ label: 'The second motor after the first' });
+  await page.getByRole('button', { name: 'Lay it out' }).click();
+  await page.getByRole('button', { name: /^Add \d+ wires/ }).click();
+  await expect(page.locator('[data-symbol="dM3:motor"], [data-symbol^="dM3"]').first()).toBeVisible();
+  await tech.saved();
+});

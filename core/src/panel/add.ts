@@ -31,14 +31,16 @@ export interface PartSaid {
   readonly tag: string;
   readonly title?: string | undefined;
   readonly from?: StockPart | undefined;
+  /** what is known of it already */
+  readonly plate?: Device['nameplate'] | undefined;
 }
 
-const partOf = (circuit: Circuit, { family, tag, title, from }: PartSaid): Device => ({
+const partOf = (circuit: Circuit, { family, tag, title, from, plate }: PartSaid): Device => ({
   id: deviceIdFor(circuit, tag),
   tag,
   family,
   title: title ?? from?.title ?? '',
-  nameplate: from?.nameplate ?? {},
+  nameplate: from?.nameplate ?? plate ?? {},
   place: null,
   at: null,
   reads: null,

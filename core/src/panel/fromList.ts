@@ -1,4 +1,4 @@
-import { type Circuit, type EditChange, type TerminalId, terminalId } from '#core/circuit';
+import { type Circuit, type Device, type EditChange, type TerminalId, terminalId } from '#core/circuit';
 import { familyNamed, familyOf } from '#core/devices';
 import { addPart, wireAdder } from './add';
 import { type KindFor, kindsFor } from './kindsFor';
@@ -41,8 +41,14 @@ export interface FromList {
 /**
  * The devices and wires of a list, put into a circuit.
  * @param kinds the family that a person has chosen, or taken as proposed, by tag
+ * @param plates what is known of a device already, by tag
  */
-export function fromWireList(circuit: Circuit, wires: readonly ListedWire[], kinds: ReadonlyMap<string, string>): FromList {
+export function fromWireList(
+  circuit: Circuit,
+  wires: readonly ListedWire[],
+  kinds: ReadonlyMap<string, string>,
+  plates: Readonly<Record<string, Device['nameplate']>> = {},
+): FromList {
   const bad: BadLine[] = [];
   const changes: EditChange[] = [];
   const terminals = new Map<string, (mark: string) => TerminalId | undefined>();
@@ -57,7 +63,7 @@ export function fromWireList(circuit: Circuit, wires: readonly ListedWire[], kin
     const family = kinds.get(tag);
     const facts = family === undefined ? undefined : familyNamed(family);
     if (terminals.has(tag) || !family || !facts) continue;
-    const made = addPart(circuit, { family, tag, title: '' });
+    const made = addPart(circuit, { family, tag, title: '', ...(Object.hasOwn(plates, tag) ? { plate: plates[tag] } : {}) });
     changes.push(...made.changes);
     terminals.set(tag, find(made.device, facts.terminals));
   }

@@ -5,6 +5,8 @@ export { fromWireList, listedDevices } from './fromList';
 export type { KindFor } from './kindsFor';
 export { kindsFor } from './kindsFor';
 export { nextTag } from './naming';
+export type { Pattern, PatternAnswers, PatternList } from './patterns';
+export { PATTERNS, patternList } from './patterns';
 export { usualSwitching } from './switching';
 export type { BadLine, ListedEnd, ListedWire, WireList } from './wireList';
 export { cellsOf, readWireList } from './wireList';

@@ -1,9 +1,10 @@
 import { Box, chakra } from '@chakra-ui/react';
 import { useDeferredValue, useMemo, useRef, useState } from 'react';
 import type { Circuit, EditChange } from '#core/circuit';
-import { type BadLine, cellsOf, fromWireList, type ListedDevice, listedDevices, readWireList } from '#core/panel';
+import { type BadLine, cellsOf, fromWireList, type ListedDevice, listedDevices, type PatternList, readWireList } from '#core/panel';
 import { Choice } from '../ui/Choice';
 import { Button, Label, Note, Row } from '../ui/parts';
+import { PatternPicker } from './PatternPicker';
 
 const Paper = chakra('textarea', {
   base: {
@@ -39,6 +40,7 @@ export function WireListForm({ circuit, verb, onTake }: Props) {
   const [text, setText] = useState('');
   const [chosen, setChosen] = useState<Readonly<Record<string, string>>>({});
   const [refused, setRefused] = useState<string>();
+  const [plates, setPlates] = useState<PatternList['plates']>({});
   const file = useRef<HTMLInputElement>(null);
   const late = useDeferredValue(text);
   const list = useMemo(() => readWireList(cellsOf(late)), [late]);
@@ -54,7 +56,7 @@ export function WireListForm({ circuit, verb, onTake }: Props) {
       ),
     [asked, chosen],
   );
-  const made = useMemo(() => fromWireList(circuit, list.wires, kinds), [circuit, list, kinds]);
+  const made = useMemo(() => fromWireList(circuit, list.wires, kinds, plates), [circuit, list, kinds, plates]);
   const wires = made.changes.filter(({ type }) => type === 'addConductor').length;
   const bad = [...list.bad, ...made.bad].sort((a, b) => a.line - b.line);
   const take = async (one: File) => {
@@ -70,6 +72,14 @@ export function WireListForm({ circuit, verb, onTake }: Props) {
         A wire a line: its two terminals as <code>K1:A1</code>, and beside them in any order its number, colour, size and length. Cells of a
         spreadsheet can be pasted as they are.
       </Box>
+      <PatternPicker
+        circuit={circuit}
+        onPick={({ text: wires, kinds: of, plates: known }) => {
+          setText(wires);
+          setChosen(of);
+          setPlates(known);
+        }}
+      />
       <Paper
         aria-label="List of wires"
         placeholder={SAMPLE}

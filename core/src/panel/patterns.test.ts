@@ -1,0 +1,107 @@
+import { describe, expect, it } from 'vitest';
+import { createDesk } from '#core/bench';
+import { applyChanges, type Circuit, type EditChange, emptyCircuit, type LogEntry, readCircuitDocument } from '#core/circuit';
+import { catalogue } from '#core/devices';
+import { captionsOf, layoutPaths, standSheet, verifyBand } from '#core/draw';
+import { drain } from '#core/explore';
+import { planCircuit } from '#core/graph';
+import { DEFAULT_PRACTICE } from '#core/schools';
+import { wordsOverlap } from '../draw/overlap';
+import { on, powered } from '../testing/demo';
+import { cellsOf, fromWireList, PATTERNS, patternList, readWireList, usualSwitching } from './index';
+
+const done = (circuit: Circuit, changes: readonly EditChange[]): Circuit => {
+  const applied = applyChanges(circuit, [...changes]);
+  if (!applied.ok) throw new Error(applied.problems.map(({ message }) => message).join(' '));
+  return applied.value.circuit;
+};
+const volts = (kinds: Readonly<Record<string, string>>) => (Object.values(kinds).includes('supply-3ph-wye') ? 208 : 120);
+
+function made(name: string, into: Circuit = { ...emptyCircuit, number: 'P1', title: 't', site: 's' }) {
+  const pattern = PATTERNS.find((one) => one.name === name)!;
+  const list = patternList(pattern, into, { supplyV: volts(pattern.kinds), hz: 60, loadA: 6 });
+  const { wires, bad } = readWireList(cellsOf(list.text));
+  const grown = fromWireList(into, wires, new Map(Object.entries(list.kinds)), list.plates);
+  const circuit = done(into, grown.changes);
+  return { pattern, bad: [...bad, ...grown.bad], circuit: done(circuit, usualSwitching(circuit)) };
+}
+
+describe.each(PATTERNS.map(({ name }) => [name] as const))('the pattern %s', (name) => {
+  it('is a sound document, every wire of it landed, drawn as paths in either way with its words apart', () => {
+    const { circuit, bad } = made(name);
+    expect(bad).toEqual([]);
+    const read = readCircuitDocument(JSON.parse(JSON.stringify(circuit)), catalogue);
+    expect(read.ok ? [] : read.problems).toEqual([]);
+    const lying = layoutPaths(planCircuit(circuit));
+    for (const sheet of [lying, standSheet(lying)])
+      for (const band of sheet.bands) {
+        expect([band.form, verifyBand(band, sheet.netOf)]).toEqual([expect.not.stringMatching('list'), []]);
+        expect(wordsOverlap(band, captionsOf(band, '120 V 60 Hz from G1', 'na'))).toEqual([]);
+      }
+  });
+  it('joins a circuit that is there: its supply is used, no tag is taken twice', () => {
+    const first = made('start-stop').circuit;
+    const { circuit, bad } = made(name, first);
+    expect(bad).toEqual([]);
+    const tags = Object.values(circuit.devices).map(({ tag }) => tag);
+    expect(new Set(tags).size).toBe(tags.length);
+    expect(tags.filter((tag) => circuit.devices[`d${tag}`]?.family === 'supply-1ph')).toHaveLength(1);
+    expect(Object.keys(circuit.conductors).length).toBeGreaterThan(Object.keys(first.conductors).length);
+  });
+});
+
+/** Which coils and loads are on at a moment after some inputs. */
+function whatIsOn(name: string, log: readonly LogEntry[], atMs: number): string {
+  const desk = createDesk();
+  const { circuit } = made(name);
+  drain(desk.circuit({ document: circuit, practice: DEFAULT_PRACTICE }));
+  drain(desk.run({ log: [powered, ...log], faults: [] }));
+  const { parts } = drain(desk.look({ atMs, red: null, black: null, mode: 'vac', clamp: null, device: null }));
+  const tags = Object.values(circuit.devices).filter(
+    ({ id, tag }) =>
+      /^[KMYEH]/.test(tag) &&
+      Object.entries(parts).some(([key, { sight, phase }]) => key.startsWith(`${id}:`) && sight !== null && phase === 'on'),
+  );
+  return tags
+    .map(({ tag }) => tag)
+    .sort()
+    .join(' ');
+}
+const pressed = (tag: string, atMs: number): LogEntry[] => [on(tag, 'pressed', atMs), on(tag, 'pressed', atMs + 500, false)];
+
+describe('a pattern does what it says', () => {
+  it.each([
+    ['start-stop', 'before it is started', [], 5000, ''],
+    ['start-stop', 'started and let go', pressed('S2', 1000), 20_000, 'K1 M1'],
+    ['start-stop', 'stopped', [...pressed('S2', 1000), ...pressed('S1', 20_000)], 60_000, ''],
+    ['two-places', 'started at the second place', pressed('S4', 1000), 5000, 'K1'],
+    ['two-places', 'stopped at the second place', [...pressed('S3', 1000), ...pressed('S2', 5000)], 9000, ''],
+    ['jog', 'while jogging', [on('S3', 'pressed', 1000)], 3000, 'K1'],
+    ['jog', 'after jogging', pressed('S3', 1000), 5000, ''],
+    ['jog', 'running', pressed('S2', 1000), 5000, 'K1 K2'],
+    ['motor-starter', 'started', pressed('S2', 1000), 30_000, 'K1 M1'],
+    ['reversing', 'one way, the other way is locked out', [...pressed('S2', 1000), ...pressed('S3', 30_000)], 60_000, 'K1 M1'],
+    [
+      'reversing',
+      'stopped, then the other way',
+      [...pressed('S2', 1000), ...pressed('S1', 30_000), ...pressed('S3', 60_000)],
+      120_000,
+      'K2 M1',
+    ],
+    ['in-sequence', 'started', pressed('S2', 1000), 60_000, 'K1 K2 M1 M2'],
+    ['called-by-thermostat', 'called', [on('S1', 'heating', 1000)], 30_000, 'K1 M1'],
+    ['limit-chain', 'called', [on('S1', 'heating', 1000)], 30_000, 'E1 K1'],
+    ['interposed', 'called', [on('S1', 'pressed', 5000)], 30_000, 'K1 K2 M1'],
+    ['two-channel-stop', 'reset', [on('S3', 'pressed', 5000), on('S3', 'pressed', 6000, false)], 40_000, 'K1 K2 M1'],
+    [
+      'two-channel-stop',
+      'one channel opened',
+      [on('S3', 'pressed', 5000), on('S3', 'pressed', 6000, false), on('S1', 'pressed', 40_000)],
+      90_000,
+      '',
+    ],
+    ['zone-valves', 'the second zone calls', [on('S2', 'heating', 1000)], 200_000, 'K1 M1 Y2'],
+  ] as const)('%s, %s', (name, _, log, atMs, expected) => {
+    expect(whatIsOn(name, log, atMs)).toBe(expected);
+  });
+});
