@@ -115,6 +115,15 @@ await picture('handbook', desk, async (page) => {
   await outside(page, 'Handbook');
   await page.getByRole('textbox', { name: /^Search/ }).fill('pilot');
 });
+await picture('wires', desk, async (page) => {
+  await page.getByRole('button', { name: 'From a list of wires' }).first().click();
+  await page
+    .getByRole('textbox', { name: 'List of wires' })
+    .fill(
+      'No;From;To;Colour;Size\n1;G1:L;T1:120;black;14\n2;G1:N;T1:COM;white;14\n3;T1:R;TC1:R;red;18\n4;TC1:Y;K1:A1;yellow;18\n5;K1:A2;T1:C;blue;18\n6;G1:L;K1:L1;black;14\n7;K1:T1;M1:1;black;14\n8;M1:2;G1:N;white;14\n9;K1:A2',
+    );
+  await page.locator('[data-asked="M1"]').waitFor();
+});
 await picture('practice', desk, async (page) => {
   await outside(page, 'Job practice');
   await page.getByText('Schools').first().waitFor();

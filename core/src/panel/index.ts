@@ -1,12 +1,11 @@
-export type { PartSaid, Seat, WireSaid } from './add';
+export type { Seat } from './add';
 export { addPart, addWire, seatPart, takeOut } from './add';
-export type { FromList, ListedDevice } from './fromList';
+export type { ListedDevice } from './fromList';
 export { fromWireList, listedDevices } from './fromList';
-export type { KindFor } from './kindsFor';
 export { kindsFor } from './kindsFor';
 export { nextTag } from './naming';
-export type { Pattern, PatternAnswers, PatternList } from './patterns';
+export type { PatternList } from './patterns';
 export { PATTERNS, patternList } from './patterns';
 export { usualSwitching } from './switching';
-export type { BadLine, ListedEnd, ListedWire, WireList } from './wireList';
+export type { BadLine } from './wireList';
 export { cellsOf, readWireList } from './wireList';

@@ -1,47 +1,23 @@
 import { describe, expect, it } from 'vitest';
 import { createDesk } from '#core/bench';
-import { applyChanges, type Circuit, type EditChange, emptyCircuit, type LogEntry, readCircuitDocument } from '#core/circuit';
+import { type LogEntry, readCircuitDocument } from '#core/circuit';
 import { catalogue } from '#core/devices';
-import { captionsOf, layoutPaths, standSheet, verifyBand } from '#core/draw';
 import { drain } from '#core/explore';
-import { planCircuit } from '#core/graph';
 import { DEFAULT_PRACTICE } from '#core/schools';
-import { wordsOverlap } from '../draw/overlap';
 import { on, powered } from '../testing/demo';
-import { cellsOf, fromWireList, PATTERNS, patternList, readWireList, usualSwitching } from './index';
-
-const done = (circuit: Circuit, changes: readonly EditChange[]): Circuit => {
-  const applied = applyChanges(circuit, [...changes]);
-  if (!applied.ok) throw new Error(applied.problems.map(({ message }) => message).join(' '));
-  return applied.value.circuit;
-};
-const volts = (kinds: Readonly<Record<string, string>>) => (Object.values(kinds).includes('supply-3ph-wye') ? 208 : 120);
-
-function made(name: string, into: Circuit = { ...emptyCircuit, number: 'P1', title: 't', site: 's' }) {
-  const pattern = PATTERNS.find((one) => one.name === name)!;
-  const list = patternList(pattern, into, { supplyV: volts(pattern.kinds), hz: 60, loadA: 6 });
-  const { wires, bad } = readWireList(cellsOf(list.text));
-  const grown = fromWireList(into, wires, new Map(Object.entries(list.kinds)), list.plates);
-  const circuit = done(into, grown.changes);
-  return { pattern, bad: [...bad, ...grown.bad], circuit: done(circuit, usualSwitching(circuit)) };
-}
+import { laidPattern } from '../testing/laidPattern';
+import { PATTERNS } from './index';
 
 describe.each(PATTERNS.map(({ name }) => [name] as const))('the pattern %s', (name) => {
-  it('is a sound document, every wire of it landed, drawn as paths in either way with its words apart', () => {
-    const { circuit, bad } = made(name);
+  it('is a sound document, every wire of it landed', () => {
+    const { circuit, bad } = laidPattern(name);
     expect(bad).toEqual([]);
     const read = readCircuitDocument(JSON.parse(JSON.stringify(circuit)), catalogue);
     expect(read.ok ? [] : read.problems).toEqual([]);
-    const lying = layoutPaths(planCircuit(circuit));
-    for (const sheet of [lying, standSheet(lying)])
-      for (const band of sheet.bands) {
-        expect([band.form, verifyBand(band, sheet.netOf)]).toEqual([expect.not.stringMatching('list'), []]);
-        expect(wordsOverlap(band, captionsOf(band, '120 V 60 Hz from G1', 'na'))).toEqual([]);
-      }
   });
   it('joins a circuit that is there: its supply is used, no tag is taken twice', () => {
-    const first = made('start-stop').circuit;
-    const { circuit, bad } = made(name, first);
+    const first = laidPattern('start-stop').circuit;
+    const { circuit, bad } = laidPattern(name, first);
     expect(bad).toEqual([]);
     const tags = Object.values(circuit.devices).map(({ tag }) => tag);
     expect(new Set(tags).size).toBe(tags.length);
@@ -53,7 +29,7 @@ describe.each(PATTERNS.map(({ name }) => [name] as const))('the pattern %s', (na
 /** Which coils and loads are on at a moment after some inputs. */
 function whatIsOn(name: string, log: readonly LogEntry[], atMs: number): string {
   const desk = createDesk();
-  const { circuit } = made(name);
+  const { circuit } = laidPattern(name);
   drain(desk.circuit({ document: circuit, practice: DEFAULT_PRACTICE }));
   drain(desk.run({ log: [powered, ...log], faults: [] }));
   const { parts } = drain(desk.look({ atMs, red: null, black: null, mode: 'vac', clamp: null, device: null }));

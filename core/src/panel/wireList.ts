@@ -1,7 +1,7 @@
 import type { Conductor } from '#core/circuit';
 
 /** One end of a wire as a list writes it. */
-export interface ListedEnd {
+interface ListedEnd {
   readonly tag: string;
   readonly mark: string;
 }

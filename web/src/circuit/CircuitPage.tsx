@@ -151,7 +151,7 @@ function OpenCircuit() {
         <Wordmark />
         <Flex flex="1" minW="0" align="baseline" gap="8px" css={{ '@media (max-width: 700px)': { flexBasis: '60%' } }}>
           <Box color="frameMuted" fontSize="14px" whiteSpace="nowrap" css={{ '@media (max-width: 1100px)': { display: 'none' } }}>
-            {document.site} /
+            {document.site && `${document.site} /`}
           </Box>
           <Box as="h1" fontSize="15px" fontWeight={700} m={0} overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
             {document.number} {document.title}
