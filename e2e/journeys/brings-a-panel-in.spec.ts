@@ -154,6 +154,7 @@ test('a pattern is laid out, made, and does what it says; a second one joins it'
   await page.getByRole('button', { name: 'Lay it out' }).click();
   await axe(page);
   await page.getByRole('button', { name: /^Make a circuit of/ }).click();
+  await expect(page.getByRole('heading', { name: /Reversing with interlocks/, level: 1 })).toBeVisible();
   await expect(page.locator('[data-symbol="dK2:coil"]')).toBeVisible();
   await tech.power('All on');
   await tech.press('S2', 'Press');

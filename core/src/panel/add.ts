@@ -49,9 +49,9 @@ const partOf = (circuit: Circuit, { family, tag, title, from, plate }: PartSaid)
   fitted: from?.title ?? '',
 });
 
-/** Adds wires one after the other, each under a number and an id of its own. */
-export function wireAdder(circuit: Circuit): (said: WireSaid) => EditChange {
-  const [ids, numbers] = [conductorIds(circuit), wireNumbers(circuit)];
+/** Adds wires one after the other, each under a number and an id of its own. @param by sets the ids of one who adds apart from those of another */
+export function wireAdder(circuit: Circuit, by = ''): (said: WireSaid) => EditChange {
+  const [ids, numbers] = [conductorIds(circuit, by), wireNumbers(circuit)];
   return ({ ends, number, colour, size, lengthM }) => ({
     type: 'addConductor',
     conductor: {
@@ -86,6 +86,7 @@ export type Seat =
 /**
  * A part put into a wire, or beside a part.
  * @param marks the two terminals of the new part that are wired
+ * @param by as for the wires
  * @returns undefined where the wire is gone or lies loose at an end
  */
 export function seatPart(
@@ -93,9 +94,10 @@ export function seatPart(
   said: PartSaid,
   marks: readonly [string, string],
   seat: Seat,
+  by = '',
 ): { readonly changes: EditChange[]; readonly device: DeviceId } | undefined {
   const { changes, device } = addPart(circuit, said);
-  const add = wireAdder(circuit);
+  const add = wireAdder(circuit, by);
   const [first, second] = marks.map((mark) => `${device}:${mark}` as TerminalId) as [TerminalId, TerminalId];
   if ('beside' in seat) {
     const [a, b] = seat.beside;
@@ -112,7 +114,7 @@ export function seatPart(
 }
 
 /** A wire from one terminal to another. */
-export const addWire = (circuit: Circuit, said: WireSaid): EditChange[] => [wireAdder(circuit)(said)];
+export const addWire = (circuit: Circuit, said: WireSaid, by = ''): EditChange[] => [wireAdder(circuit, by)(said)];
 
 /**
  * Takes a part out with the wires that end on it. What lay in one wire between two others is joined again, so that its line stays whole.

@@ -42,12 +42,14 @@ export interface FromList {
  * The devices and wires of a list, put into a circuit.
  * @param kinds the family that a person has chosen, or taken as proposed, by tag
  * @param plates what is known of a device already, by tag
+ * @param by sets the ids of one who adds apart from those of another
  */
 export function fromWireList(
   circuit: Circuit,
   wires: readonly ListedWire[],
   kinds: ReadonlyMap<string, string>,
   plates: Readonly<Record<string, Device['nameplate']>> = {},
+  by = '',
 ): FromList {
   const bad: BadLine[] = [];
   const changes: EditChange[] = [];
@@ -67,7 +69,7 @@ export function fromWireList(
     changes.push(...made.changes);
     terminals.set(tag, find(made.device, facts.terminals));
   }
-  const add = wireAdder(circuit);
+  const add = wireAdder(circuit, by);
   // a list that is taken a second time, or says a wire twice, lays nothing twice
   const laid = new Map(
     Object.values(circuit.conductors).flatMap(({ ends: [a, b], number }) => (a && b ? [[pairKey(a, b), number] as const] : [])),

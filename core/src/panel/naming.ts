@@ -25,10 +25,10 @@ export function* wireNumbers({ conductors }: Pick<Circuit, 'conductors'>): Gener
   for (;;) yield String(++next);
 }
 
-/** Ids for wires that none of the circuit has. */
-export function* conductorIds({ conductors }: Pick<Circuit, 'conductors'>): Generator<ConductorId, never> {
+/** Ids for wires that none of the circuit has. @param by whoever adds them: two people who add at once then take no id twice */
+export function* conductorIds({ conductors }: Pick<Circuit, 'conductors'>, by: string): Generator<ConductorId, never> {
   for (let count = 1; ; count++) {
-    const id = conductorIdSchema.parse(`wn${count}`);
+    const id = conductorIdSchema.parse(`wn${by}${count}`);
     if (!Object.hasOwn(conductors, id)) yield id;
   }
 }

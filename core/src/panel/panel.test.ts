@@ -218,3 +218,12 @@ it('a part beside another, and a wire of its own', () => {
   expect(problemsOf(wired)).toEqual([]);
   expect(familyOf(wired.devices[device]!, wired).title).toBe('Lamp');
 });
+
+it('two people who add wires at once take no id twice', () => {
+  const circuit = demo('Q1');
+  const ends = Object.values(circuit.conductors)[0]!.ends as [TerminalId, TerminalId];
+  const idOf = ([change]: readonly EditChange[]): string => (change?.type === 'addConductor' ? change.conductor.id : '');
+  const [one, other] = [addWire(circuit, { ends }, 'a1_'), addWire(circuit, { ends }, 'b2_')];
+  expect(idOf(one)).not.toBe(idOf(other));
+  expect(problemsOf(done(done(circuit, one), other))).toEqual([]);
+});

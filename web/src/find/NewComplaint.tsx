@@ -12,6 +12,8 @@ import { Button, Field, Heading, Label, Note } from '../ui/parts';
 
 /** What can be complained of: what does work, or is to make something work. */
 const ABOUT: readonly string[] = ['load', 'relay', 'control'];
+/** What the document holds of them. */
+const [MOST_ACTS, MOST_COMPLAINTS] = [100, 20];
 const POWER_WORDS = { isolated: 'isolated', control: 'control on', on: 'all on' } as const;
 
 /** A complaint in a few taps: what does not run, with the inputs as they stand on the bench, for as long as they have. */
@@ -38,10 +40,16 @@ export function NewComplaint({ onDone }: { onDone?: () => void }) {
       }),
     ),
   ];
+  const tooMuch =
+    until.length > MOST_ACTS
+      ? 'More was done on the bench than a complaint can hold. Reset the run, and set the inputs as they stand on the machine.'
+      : document.complaints.length >= MOST_COMPLAINTS
+        ? `This circuit has ${MOST_COMPLAINTS} complaints, as many as it can hold.`
+        : undefined;
   const isPowered = powerAt(log, atMs + 1) !== 'isolated';
   const said = title.trim() || (chosen ? `${chosen.tag} does not come on` : '');
   const complain = () => {
-    if (!chosen || !isPowered) return;
+    if (!chosen || !isPowered || tooMuch) return;
     dispatch(edit([{ type: 'setComplaints', to: [...document.complaints, { title: said, about: chosen.id, atMs: now, log: until }] }]));
     dispatch(findSlice.actions.complained(document.complaints.length));
     onDone?.();
@@ -82,7 +90,8 @@ export function NewComplaint({ onDone }: { onDone?: () => void }) {
           let as much time go by.
         </Note>
       )}
-      <Button type="button" look="strong" mt="8px" disabled={!chosen || !isPowered} onClick={complain}>
+      {tooMuch && <Note>{tooMuch}</Note>}
+      <Button type="button" look="strong" mt="8px" disabled={!chosen || !isPowered || tooMuch !== undefined} onClick={complain}>
         Look for it
       </Button>
       {onDone && (

@@ -10,7 +10,7 @@ import { Button, Field } from '../ui/parts';
 const USUAL_V = { na: { one: 120, three: 208 }, iec: { one: 230, three: 400 } } as const;
 
 /** A circuit that the trade wires again and again, laid out as a list of wires that can be changed before it is made. */
-export function PatternPicker({ circuit, onPick }: { circuit: Circuit; onPick: (list: PatternList) => void }) {
+export function PatternPicker({ circuit, onPick }: { circuit: Circuit; onPick: (list: PatternList, title: string) => void }) {
   const [name, setName] = useState('');
   const [volts, setVolts] = useState('');
   const [amps, setAmps] = useState('6');
@@ -24,7 +24,10 @@ export function PatternPicker({ circuit, onPick }: { circuit: Circuit; onPick: (
       return setProblem('Type the volts of the supply, from 12 to 1000.');
     if (load.is !== 'number' || load.value <= 0 || load.value > 1000) return setProblem('Type the amps of each motor or heater: 6.');
     setProblem(undefined);
-    onPick(patternList(pattern, circuit, { supplyV: supply.value, hz: circuit.practice === 'na' ? 60 : 50, loadA: load.value }));
+    onPick(
+      patternList(pattern, circuit, { supplyV: supply.value, hz: circuit.practice === 'na' ? 60 : 50, loadA: load.value }),
+      pattern.title,
+    );
   };
   return (
     <Box my="6px">

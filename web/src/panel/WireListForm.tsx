@@ -2,6 +2,7 @@ import { Box, chakra } from '@chakra-ui/react';
 import { useDeferredValue, useMemo, useRef, useState } from 'react';
 import type { Circuit, EditChange } from '#core/circuit';
 import { type BadLine, cellsOf, fromWireList, type ListedDevice, listedDevices, type PatternList, readWireList } from '#core/panel';
+import { newIdMark } from '../store/ids';
 import { Choice } from '../ui/Choice';
 import { Button, Label, Note, Row } from '../ui/parts';
 import { PatternPicker } from './PatternPicker';
@@ -32,15 +33,18 @@ interface Props {
   readonly circuit: Circuit;
   /** said on the button, with the number of wires */
   readonly verb: string;
+  /** a pattern was laid out, of this title */
+  readonly onPattern?: (title: string) => void;
   readonly onTake: (changes: readonly EditChange[]) => void;
 }
 
 /** Wires as they stand in a list: read as they are pasted, each device asked about once, and nothing done before a person says so. */
-export function WireListForm({ circuit, verb, onTake }: Props) {
+export function WireListForm({ circuit, verb, onPattern, onTake }: Props) {
   const [text, setText] = useState('');
   const [chosen, setChosen] = useState<Readonly<Record<string, string>>>({});
   const [refused, setRefused] = useState<string>();
   const [plates, setPlates] = useState<PatternList['plates']>({});
+  const [mark] = useState(newIdMark);
   const file = useRef<HTMLInputElement>(null);
   const late = useDeferredValue(text);
   const list = useMemo(() => readWireList(cellsOf(late)), [late]);
@@ -56,7 +60,7 @@ export function WireListForm({ circuit, verb, onTake }: Props) {
       ),
     [asked, chosen],
   );
-  const made = useMemo(() => fromWireList(circuit, list.wires, kinds, plates), [circuit, list, kinds, plates]);
+  const made = useMemo(() => fromWireList(circuit, list.wires, kinds, plates, mark), [circuit, list, kinds, plates, mark]);
   const wires = made.changes.filter(({ type }) => type === 'addConductor').length;
   const bad = [...list.bad, ...made.bad].sort((a, b) => a.line - b.line);
   const take = async (one: File) => {
@@ -74,7 +78,8 @@ export function WireListForm({ circuit, verb, onTake }: Props) {
       </Box>
       <PatternPicker
         circuit={circuit}
-        onPick={({ text: wires, kinds: of, plates: known }) => {
+        onPick={({ text: wires, kinds: of, plates: known }, title) => {
+          onPattern?.(title);
           setText(wires);
           setChosen(of);
           setPlates(known);

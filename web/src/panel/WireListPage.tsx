@@ -10,6 +10,7 @@ import { Choice } from '../ui/Choice';
 import { Button, Field, Heading, Note } from '../ui/parts';
 import { WireListForm } from './WireListForm';
 
+const UNTITLED = 'Panel from its wires';
 const PRACTICES: readonly Circuit['practice'][] = ['na', 'iec'];
 
 /** A panel that Mando has never seen, from the list of its wires. */
@@ -17,7 +18,7 @@ export default function WireListPage() {
   const { job = '' } = useParams();
   const navigate = useNavigate();
   const [create] = useCreateCircuitMutation();
-  const [facts, setFacts] = useState({ number: 'P1', title: 'Panel from its wires', site: '', practice: 'na' as Circuit['practice'] });
+  const [facts, setFacts] = useState({ number: 'P1', title: UNTITLED, site: '', practice: 'na' as Circuit['practice'] });
   const [problem, setProblem] = useState<string>();
   const blank = useMemo<Circuit>(() => ({ ...emptyCircuit, ...facts }), [facts]);
   const make = async (changes: readonly EditChange[]) => {
@@ -64,7 +65,12 @@ export default function WireListPage() {
           </Choice>
         </Flex>
       </Flex>
-      <WireListForm circuit={blank} verb="Make a circuit of" onTake={(changes) => void make(changes)} />
+      <WireListForm
+        circuit={blank}
+        verb="Make a circuit of"
+        onPattern={(title) => setFacts((now) => (now.title === UNTITLED ? { ...now, title } : now))}
+        onTake={(changes) => void make(changes)}
+      />
       {problem && (
         <Note tone="danger" role="alert">
           {problem}

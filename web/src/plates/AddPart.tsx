@@ -14,6 +14,7 @@ import { familyList, familyNamed, loneDevice, partsOf, type StockPart } from '#c
 import { addPart, nextTag, type Seat, seatPart } from '#core/panel';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
+import { newIdMark } from '../store/ids';
 import { useDocument } from '../store/select';
 import { useStockQuery } from '../store/server';
 import { useAppDispatch } from '../store/store';
@@ -114,7 +115,7 @@ export function AddPart({ point, onClose }: { point: Point | null; onClose: () =
   const put = () => {
     if (!found || problem) return;
     const said = { family: found.family, tag, ...(found.from ? { from: found.from } : { title: familyNamed(found.family)?.title ?? '' }) };
-    const made = seat && pair ? seatPart(circuit, said, [pair.a, pair.b], seat) : addPart(circuit, said);
+    const made = seat && pair ? seatPart(circuit, said, [pair.a, pair.b], seat, newIdMark()) : addPart(circuit, said);
     if (!made) return;
     dispatch(edit(made.changes));
     dispatch(benchSlice.actions.deviceSelected(made.device));

@@ -22,6 +22,7 @@ import { Locked } from '../plates/Locked';
 import { Measure } from '../plates/Measure';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
+import { newIdMark } from '../store/ids';
 import { useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Choice } from '../ui/Choice';
@@ -161,7 +162,7 @@ export function PointPlate({ point }: { point: Point }) {
               value=""
               onChange={({ target }) => {
                 const to = landings.find((one) => one.point === target.value)?.point;
-                if (to && isTerminal(to)) dispatch(edit(addWire(document, { ends: [point, to] })));
+                if (to && isTerminal(to)) dispatch(edit(addWire(document, { ends: [point, to] }, newIdMark())));
               }}
             >
               <option value="">a new wire to…</option>

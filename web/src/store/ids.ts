@@ -3,6 +3,8 @@ const hex = (bytes: number): string =>
 
 /** Made here, so that an edit, a part or a circuit sent twice is taken once. */
 export const newEditId = (): string => `e${hex(16)}`;
+/** Sets the ids of what is added here apart from what another adds at the same time. */
+export const newIdMark = (): string => `${hex(4)}_`;
 export const newPartId = (): string => `p${hex(12)}`;
 /** A random UUID; `crypto.randomUUID` is not there on a page that came over plain HTTP from another machine. */
 export const newCircuitId = (): string => {

@@ -12,10 +12,10 @@ export interface KeyRow<A extends string> {
 
 /** Keys that work while the sheet has the focus. */
 const sheetKeys = [
-  { act: 'left', key: 'arrowleft', cap: '←', words: 'along the line, toward the source' },
-  { act: 'right', key: 'arrowright', cap: '→', words: 'along the line, toward the return' },
-  { act: 'up', key: 'arrowup', cap: '↑', words: 'to the line above' },
-  { act: 'down', key: 'arrowdown', cap: '↓', words: 'to the line below' },
+  { act: 'left', key: 'arrowleft', cap: '←', words: 'toward the source; of standing lines to the one before' },
+  { act: 'right', key: 'arrowright', cap: '→', words: 'toward the return; of standing lines to the next' },
+  { act: 'up', key: 'arrowup', cap: '↑', words: 'to the line above; along a standing one toward the source' },
+  { act: 'down', key: 'arrowdown', cap: '↓', words: 'to the line below; along a standing one toward the return' },
   { act: 'lineUp', key: 'arrowup', ctrl: true, cap: 'Ctrl ↑', words: 'move its line before the one above' },
   { act: 'lineDown', key: 'arrowdown', ctrl: true, cap: 'Ctrl ↓', words: 'move its line behind the one below' },
   { act: 'red', key: 'r', cap: 'R', words: 'put the red lead on the point' },
