@@ -2,6 +2,8 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   test: {
+    // a worker for each core: the default leaves one of two idle
+    maxWorkers: '100%',
     projects: [
       {
         test: { name: 'unit', include: ['core/src/**/*.test.ts', 'cli/test/**/*.test.ts', 'web/test/**/*.test.ts'], testTimeout: 120_000 },

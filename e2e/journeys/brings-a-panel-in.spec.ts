@@ -115,7 +115,6 @@ test('a part is put into a wire, beside another and by itself; wired, renamed, t
   await tech.toLastEvent();
   await tech.select('K1');
   await expect(tech.plate()).toContainText('pulled in');
-  await axe(page);
   // back to where it was, by the names of what was done
   await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('menuitem', { name: 'What was done' }).click();
@@ -152,7 +151,6 @@ test('a pattern is laid out, made, and does what it says; a second one joins it'
   await expect(page.getByRole('alert')).toContainText('amps of each motor');
   await page.getByRole('textbox', { name: 'Each load, A' }).fill('7');
   await page.getByRole('button', { name: 'Lay it out' }).click();
-  await axe(page);
   await page.getByRole('button', { name: /^Make a circuit of/ }).click();
   await expect(page.getByRole('heading', { name: /Reversing with interlocks/, level: 1 })).toBeVisible();
   await expect(page.locator('[data-symbol="dK2:coil"]')).toBeVisible();

@@ -31,7 +31,6 @@ test('lines may stand: the same points, the same volts, and arrows go along the 
   await page.locator('svg[data-sheet]').focus();
   await page.keyboard.press('ArrowDown');
   await expect(tech.plate()).toContainText('K1:A2');
-  await axe(page);
   await page.getByRole('button', { name: 'Fit height' }).click();
   await setting(page, 'Lines of the sheet', 'Lying');
   await tech.open(/Irrigation pump/);
