@@ -108,7 +108,7 @@ test('a part is put into a wire, beside another and by itself; wired, renamed, t
   await tech.saved();
   // the stop goes again: its line is whole, and the coil pulls in when it is called
   await tech.select('S1');
-  await tech.plate().getByRole('button', { name: 'Take it out' }).click();
+  await tech.plate().getByRole('button', { name: 'Take S1 out' }).click();
   await expect(page.locator('[data-symbol="dS1:1-2"]')).toHaveCount(0);
   await tech.power('All on');
   await tech.press('TC1', 'Call for cooling');
@@ -127,7 +127,7 @@ test('a part is put into a wire, beside another and by itself; wired, renamed, t
 
 test('wires are added to a circuit from a list, as one edit', async ({ page }) => {
   const tech = technician(page);
-  await tech.openCopy(/Practice board/);
+  await tech.openCopy(/Cold store 1, condensing unit/);
   await page.getByRole('button', { name: 'More', exact: true }).click();
   await page.getByRole('menuitem', { name: 'Add from a list of wires' }).click();
   await page.getByRole('textbox', { name: 'List of wires' }).fill('901 T1:R H9:1 red\n902 H9:2 T1:C blue\n903 T1:R K1:NOPE');

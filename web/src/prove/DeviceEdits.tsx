@@ -38,7 +38,7 @@ export function DeviceEdits({ device }: { device: Device }) {
             Rename
           </Button>
           <Button type="button" onClick={remove}>
-            Take it out
+            Take {device.tag} out
           </Button>
         </Flex>
         {tag !== device.tag && why && (

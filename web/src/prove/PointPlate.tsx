@@ -145,7 +145,7 @@ export function PointPlate({ point }: { point: Point }) {
             </Locked>
             <Locked>
               <Button type="button" onClick={() => dispatch(edit([{ type: 'removeConductor', conductor: wire.id }]))}>
-                Take it out
+                Take it away
               </Button>
             </Locked>
             <Button type="button" onClick={() => dispatch(benchSlice.actions.clamped(wire.id))}>
