@@ -6,10 +6,11 @@ import {
   type DeviceId,
   deviceOf,
   type EditChange,
+  markOf,
   PLAIN_LANDINGS,
   type TerminalId,
 } from '#core/circuit';
-import type { StockPart } from '#core/devices';
+import { partsOf, type StockPart } from '#core/devices';
 import { conductorIds, deviceIdFor, wireNumbers } from './naming';
 
 /** What a wire is when nobody has said: common practice for control wire on either side. */
@@ -63,7 +64,7 @@ export function wireAdder(circuit: Circuit, by = ''): (said: WireSaid) => EditCh
       material: 'Cu',
       colour: colour ?? '',
       insulationV: USUAL_INSULATION_V,
-      lengthM: lengthM === undefined ? { value: null, evidence: 'unknown' } : { value: lengthM, evidence: 'measured' },
+      lengthM: lengthM === undefined ? { value: null, evidence: 'unknown' } : { value: lengthM, evidence: 'print' },
       cable: null,
       core: null,
     },
@@ -117,17 +118,25 @@ export function seatPart(
 export const addWire = (circuit: Circuit, said: WireSaid, by = ''): EditChange[] => [wireAdder(circuit, by)(said)];
 
 /**
- * Takes a part out with the wires that end on it. What lay in one wire between two others is joined again, so that its line stays whole.
+ * Takes a part out with the wires that end on it. A contact or a fuse that lay in one wire leaves its line whole; what uses volts leaves a
+ * gap: its two wires joined would be a short.
  * @returns undefined where the part is gone
  */
 export function takeOut(circuit: Circuit, id: DeviceId): EditChange[] | undefined {
-  if (!circuit.devices[id]) return undefined;
+  const device = circuit.devices[id];
+  if (!device) return undefined;
   const isHere = (end: TerminalId | null): boolean => end !== null && deviceOf(end) === id;
   const wires = Object.values(circuit.conductors).filter(({ ends }) => ends.some(isHere));
   const outward = wires.flatMap(({ ends }) => ends.flatMap((end) => (end !== null && !isHere(end) ? [end] : [])));
   const [first, second] = wires;
   const [a, b] = outward;
-  const isInLine = wires.length === 2 && outward.length === 2 && new Set(wires.flatMap(({ ends }) => ends.filter(isHere))).size === 2;
+  const here = new Set(wires.flatMap(({ ends }) => ends.filter((end): end is TerminalId => isHere(end))).map(markOf));
+  const isInLine =
+    wires.length === 2 &&
+    outward.length === 2 &&
+    partsOf(device, circuit).some(
+      (part) => (part.kind === 'contact' || part.kind === 'fuse') && here.has(part.a) && here.has(part.b) && here.size === 2,
+    );
   const gone = isInLine ? wires.slice(1) : wires;
   return [
     ...gone.map(({ id: conductor }): EditChange => ({ type: 'removeConductor', conductor })),

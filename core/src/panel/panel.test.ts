@@ -10,7 +10,7 @@ import {
   spellTerminal,
   type TerminalId,
 } from '#core/circuit';
-import { catalogue, familyOf } from '#core/devices';
+import { catalogue, familyOf, partsOf } from '#core/devices';
 import { planCircuit } from '#core/graph';
 import { DEMO, demo, seededNumbers } from '../testing/demo';
 import { DRAWN } from '../testing/drawn';
@@ -226,4 +226,20 @@ it('two people who add wires at once take no id twice', () => {
   const [one, other] = [addWire(circuit, { ends }, 'a1_'), addWire(circuit, { ends }, 'b2_')];
   expect(idOf(one)).not.toBe(idOf(other));
   expect(problemsOf(done(done(circuit, one), other))).toEqual([]);
+});
+
+it('what uses volts leaves a gap where it was: its wires are never joined into a short', () => {
+  for (const name of DEMO) {
+    const circuit = demo(name);
+    for (const { id, tag, family } of Object.values(circuit.devices)) {
+      if (familyOf({ tag, family }, circuit).group !== 'load' && familyOf({ tag, family }, circuit).group !== 'relay') continue;
+      const landed = (one: Circuit) => netsOf(one).map((net) => net.split(' '));
+      const before = landed(circuit);
+      // no two terminals that stood on different nets stand on one afterwards, but over what was a contact of it
+      const isContact = partsOf(circuit.devices[id]!, circuit).every(({ kind }) => kind === 'contact');
+      if (isContact) continue;
+      for (const net of landed(done(circuit, takeOut(circuit, id)!)))
+        expect([name, tag, before.some((was) => net.every((end) => was.includes(end)))]).toEqual([name, tag, true]);
+    }
+  }
 });
