@@ -35,6 +35,7 @@ export {
   placeIdSchema,
   processIdSchema,
   SCHEMA_VERSION,
+  tagSchema,
   terminalIdSchema,
 } from './schema';
 export { issuePath, issueWords } from './shapeWords';

@@ -46,7 +46,11 @@ it('one device added: hardly anything else changes its place in the order of lin
     );
     // a switch put into a wire has behind it all that hangs on that wire
     const behind = new Set(
-      made.isInWire ? after.bands.flatMap(({ groups }) => groups.filter((group) => group.some((id) => /^d[SH]7\d:/.test(id)))).flat() : [],
+      made.isInWire
+        ? after.bands
+            .flatMap(({ groups }) => groups.filter((group) => group.some((id) => made.added.includes(id.split(':')[0] ?? ''))))
+            .flat()
+        : [],
     );
     const fixed = new Set(
       sheet.bands.flatMap(({ symbols }) => symbols.filter(({ line, id }) => !touched.has(line) && !behind.has(id)).map(({ id }) => id)),

@@ -1,7 +1,8 @@
-import { type Circuit, type Device, type EditChange, type TerminalId, terminalId } from '#core/circuit';
+import { type Circuit, type Device, type DeviceId, type EditChange, type TerminalId, terminalId } from '#core/circuit';
 import { familyNamed, familyOf } from '#core/devices';
 import { addPart, wireAdder } from './add';
 import { type KindFor, kindsFor } from './kindsFor';
+import { markLike, tagsIn } from './naming';
 import type { BadLine, ListedWire } from './wireList';
 
 /** A device that a list names: the terminals that are wired on it, and what it may be. */
@@ -22,7 +23,7 @@ export function listedDevices(wires: readonly ListedWire[], circuit: Pick<Circui
       const own = marks.get(tag) ?? new Set();
       marks.set(tag, own.add(mark));
     }
-  const known = new Set(Object.values(circuit.devices).map(({ tag }) => tag));
+  const known = tagsIn(circuit);
   return [...marks].map(([tag, own]) => {
     const list = [...own];
     return { tag, marks: list, isKnown: known.has(tag), kinds: known.has(tag) ? [] : kindsFor(tag, list) };
@@ -55,10 +56,10 @@ export function fromWireList(
   const changes: EditChange[] = [];
   const terminals = new Map<string, (mark: string) => TerminalId | undefined>();
   const find =
-    (id: string, own: readonly string[]) =>
+    (id: DeviceId, own: readonly string[]) =>
     (mark: string): TerminalId | undefined => {
-      const spelled = own.find((one) => one === mark) ?? own.find((one) => one.toUpperCase() === mark.toUpperCase());
-      return spelled === undefined ? undefined : terminalId(id as Parameters<typeof terminalId>[0], spelled);
+      const spelled = markLike(own, mark);
+      return spelled === undefined ? undefined : terminalId(id, spelled);
     };
   for (const device of Object.values(circuit.devices)) terminals.set(device.tag, find(device.id, familyOf(device, circuit).terminals));
   for (const { tag } of listedDevices(wires, circuit)) {

@@ -3,7 +3,7 @@ export { addPart, addWire, seatPart, takeOut } from './add';
 export type { ListedDevice } from './fromList';
 export { fromWireList, listedDevices } from './fromList';
 export { kindsFor } from './kindsFor';
-export { nextTag } from './naming';
+export { nextTag, tagProblem } from './naming';
 export type { PatternList } from './patternList';
 export { patternList } from './patternList';
 export { PATTERNS } from './patterns';

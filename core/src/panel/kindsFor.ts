@@ -1,11 +1,10 @@
 import { familyList } from '#core/devices';
+import { markLike } from './naming';
 
 /** A kind that a device may be, by the terminals that are wired on it. */
 export interface KindFor {
   readonly family: string;
   readonly title: string;
-  /** its terminals under which the marks of the list go, by those marks */
-  readonly marks: Readonly<Record<string, string>>;
   /** terminals that it has beside */
   readonly unused: readonly string[];
 }
@@ -13,14 +12,6 @@ export interface KindFor {
 const MOST = 60;
 /** A kind whose letter is that of the tag is likelier than one that has so many terminals fewer to spare. */
 const LETTER_WORTH = 6;
-
-/** Marks as a family spells them; undefined where it has not all of them. */
-function spelled(terminals: readonly string[], marks: readonly string[]): Readonly<Record<string, string>> | undefined {
-  const found = marks.map(
-    (mark) => [mark, terminals.find((one) => one === mark) ?? terminals.find((one) => one.toUpperCase() === mark.toUpperCase())] as const,
-  );
-  return found.every(([, one]) => one !== undefined) ? (Object.fromEntries(found) as Record<string, string>) : undefined;
-}
 
 /**
  * Which kinds of device have all these terminals, the likeliest first: the letter of the tag, and few terminals to spare.
@@ -30,13 +21,12 @@ export function kindsFor(tag: string, marks: readonly string[]): KindFor[] {
   const letters = /^[A-Z]+/.exec(tag)?.[0] ?? '';
   return familyList
     .flatMap(([family, { title, terminals, letter }]) => {
-      const own = spelled(terminals, marks);
-      if (!own) return [];
-      const used = new Set(Object.values(own));
+      const used = new Set(marks.map((mark) => markLike(terminals, mark)));
+      if (used.has(undefined)) return [];
       const unused = terminals.filter((one) => !used.has(one));
       // TC1 is a thermostat, DT1 a timer: two letters say more than the family's one
       const isLetter = letters === letter || (letters.length > 1 && letters.endsWith(letter)) || letters.startsWith(letter);
-      return [{ family, title, marks: own, unused, rank: unused.length - (isLetter ? LETTER_WORTH : 0) }];
+      return [{ family, title, unused, rank: unused.length - (isLetter ? LETTER_WORTH : 0) }];
     })
     .sort((a, b) => a.rank - b.rank)
     .slice(0, MOST)

@@ -1,12 +1,29 @@
-import { type Circuit, type ConductorId, conductorIdSchema, type DeviceId, deviceIdSchema } from '#core/circuit';
+import { type Circuit, type ConductorId, conductorIdSchema, type DeviceId, deviceIdSchema, tagSchema } from '#core/circuit';
 
 const collator = new Intl.Collator('en', { numeric: true });
 
-/** The next tag of a letter that no device of the circuit bears: K1, K2, K3 give K4. */
-export function nextTag({ devices }: Pick<Circuit, 'devices'>, letter: string): string {
-  const taken = new Set(Object.values(devices).map(({ tag }) => tag));
+type Tagged = Pick<Circuit, 'devices'>;
+
+/** The tags that a circuit uses. */
+export const tagsIn = ({ devices }: Tagged): ReadonlySet<string> => new Set(Object.values(devices).map(({ tag }) => tag));
+
+/** The next tag of a letter that is not taken: K1, K2, K3 give K4. */
+export function freeTag(taken: ReadonlySet<string>, letter: string): string {
   for (let number = 1; ; number++) if (!taken.has(`${letter}${number}`)) return `${letter}${number}`;
 }
+
+/** The next tag of a letter that no device of the circuit bears. */
+export const nextTag = (circuit: Tagged, letter: string): string => freeTag(tagsIn(circuit), letter);
+
+/** Why a device may not bear a tag, with what to write instead; undefined where it may. @param own the tag that it has now */
+export function tagProblem(circuit: Tagged, tag: string, own?: string): string | undefined {
+  if (!tagSchema.safeParse(tag).success) return 'A tag is a capital letter, then up to 11 capitals and digits: K4.';
+  return tag !== own && tagsIn(circuit).has(tag) ? `There is already a ${tag}. Pick another tag.` : undefined;
+}
+
+/** A terminal's mark as the device spells it; case is looked over where it must be. */
+export const markLike = (terminals: readonly string[], mark: string): string | undefined =>
+  terminals.find((one) => one === mark) ?? terminals.find((one) => one.toUpperCase() === mark.toUpperCase());
 
 /** The id for a device of a tag: made of the tag, and of a count where that was used before. */
 export function deviceIdFor({ devices }: Pick<Circuit, 'devices'>, tag: string): DeviceId {

@@ -24,6 +24,7 @@ import {
   nextTag,
   readWireList,
   seatPart,
+  tagProblem,
   takeOut,
   usualSwitching,
 } from './index';
@@ -242,4 +243,16 @@ it('what uses volts leaves a gap where it was: its wires are never joined into a
         expect([name, tag, before.some((was) => net.every((end) => was.includes(end)))]).toEqual([name, tag, true]);
     }
   }
+});
+
+it.each([
+  ['K9', undefined],
+  ['K1', 'There is already a K1'],
+  ['k9', 'A tag is a capital letter'],
+  ['', 'A tag is a capital letter'],
+  ['K1234567890123', 'A tag is a capital letter'],
+])('the tag %j: %s', (tag, said) => {
+  const why = tagProblem(demo('Q1'), tag);
+  expect(said === undefined ? why === undefined : why?.includes(said)).toBe(true);
+  expect(tagProblem(demo('Q1'), 'K1', 'K1')).toBeUndefined();
 });

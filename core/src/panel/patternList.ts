@@ -1,6 +1,6 @@
 import type { Circuit, Field } from '#core/circuit';
 import type { FamilyName } from '#core/devices';
-import { nextTag } from './naming';
+import { freeTag, tagsIn } from './naming';
 import type { Pattern } from './patterns';
 
 /** What is asked of a pattern before it is laid out. */
@@ -57,17 +57,16 @@ export function patternList(
   circuit: Pick<Circuit, 'devices'>,
   answers: PatternAnswers,
 ): PatternList {
-  const devices = { ...circuit.devices };
+  const taken = new Set(tagsIn(circuit));
   const tags = new Map<string, string>();
   for (const [tag, family] of Object.entries(kinds)) {
     const there =
       family.startsWith('supply-') || family === 'earth-bar'
         ? Object.values(circuit.devices).find((one) => one.family === family)
         : undefined;
-    const isTaken = Object.values(devices).some((one) => one.tag === tag);
-    const next = there?.tag ?? (isTaken ? nextTag({ devices }, /^[A-Z]+/.exec(tag)?.[0] ?? 'X') : tag);
+    const next = there?.tag ?? (taken.has(tag) ? freeTag(taken, /^[A-Z]+/.exec(tag)?.[0] ?? 'X') : tag);
     tags.set(tag, next);
-    devices[`pattern ${tag}`] = { tag: next } as Circuit['devices'][string];
+    taken.add(next);
   }
   const lineV = Object.values(kinds).includes('supply-3ph-wye') ? Math.round(answers.supplyV / Math.sqrt(3)) : answers.supplyV;
   // what a coil hangs on is read off its wires: a DC supply, the transformer, else the line

@@ -1,95 +1,66 @@
-import { type Circuit, conductorIdSchema, type Device, deviceIdSchema, PLAIN_LANDINGS, terminalIdSchema } from '#core/circuit';
-
-type Conductor = Circuit['conductors'][string];
+import { applyChanges, type Circuit, deviceOf, type EditChange, type TerminalId, terminalId } from '#core/circuit';
+import { addPart, addWire, nextTag, seatPart } from '#core/panel';
 
 const pick = <T>(list: readonly T[], chance: () => number): T | undefined => list[Math.floor(chance() * list.length)];
 
-const part = (tag: string, family: string, nameplate: Record<string, string | number> = {}): Device => ({
-  id: deviceIdSchema.parse(`d${tag}`),
-  tag,
-  family,
-  title: tag,
-  nameplate: Object.fromEntries(Object.entries(nameplate).map(([name, value]) => [name, { value, evidence: 'print' as const }])),
-  place: null,
-  at: null,
-  reads: null,
-  hazard: 'none',
-  notes: '',
-  fitted: '',
-});
+interface Grown {
+  readonly circuit: Circuit;
+  /** devices that stood there already where something was added */
+  readonly at: readonly string[];
+  /** devices that were added */
+  readonly added: readonly string[];
+  readonly isInWire: boolean;
+}
 
-const wire = (number: number, ends: readonly [string, string]): Conductor => ({
-  id: conductorIdSchema.parse(`wz${number}`),
-  number: `z${number}`,
-  ends: [terminalIdSchema.parse(ends[0]), terminalIdSchema.parse(ends[1])],
-  landings: PLAIN_LANDINGS,
-  size: { awg: 18 },
-  material: 'Cu',
-  colour: 'red',
-  insulationV: 300,
-  lengthM: { value: null, evidence: 'unknown' },
-  cable: null,
-  core: null,
-});
+const done = (circuit: Circuit, changes: readonly EditChange[]): Circuit => {
+  const applied = applyChanges(circuit, [...changes]);
+  if (!applied.ok) throw new Error(applied.problems[0]?.message);
+  return applied.value.circuit;
+};
 
 /** What a hand adds in one go: a switch in a wire, a switch beside a switch, or a lamp with its switch between two ends of a load. */
-export function grown(
-  circuit: Circuit,
-  chance: () => number,
-): { readonly circuit: Circuit; readonly at: readonly string[]; readonly isInWire: boolean } | undefined {
-  const wires = Object.values(circuit.conductors).filter(({ ends }) => ends.every((end) => end?.startsWith('d')));
+export function grown(circuit: Circuit, chance: () => number): Grown | undefined {
+  const wires = Object.values(circuit.conductors).filter(({ ends }) => ends.every((end) => end !== null));
   const chosen = pick(wires, chance);
   if (!chosen) return undefined;
-  const [a, b] = chosen.ends as unknown as [string, string];
-  const number = 70 + Math.floor(chance() * 9);
-  const button = part(`S${number}`, 'push-button', { form: chance() < 0.5 ? 'NC' : 'NO' });
-  const lamp = part(`H${number}`, 'lamp', { volts: 24, watts: 3 });
-  const way = Math.floor(chance() * 3);
-  const of = (end: string): string => end.split(':')[0] ?? '';
-  if (way === 0)
-    return {
-      at: [of(a), of(b)],
-      isInWire: true,
-      circuit: {
-        ...circuit,
-        devices: { ...circuit.devices, [button.id]: button },
-        conductors: {
-          ...circuit.conductors,
-          [chosen.id]: { ...chosen, ends: [terminalIdSchema.parse(a), terminalIdSchema.parse(`${button.id}:1`)] },
-          wz1: wire(1, [`${button.id}:2`, b]),
-        },
-      },
-    };
-  const pairs = Object.values(circuit.devices).flatMap(({ id, family }): (readonly [string, string])[] =>
-    way === 1
-      ? family === 'push-button'
-        ? [[`${id}:1`, `${id}:2`]]
-        : []
-      : /contactor|relay-/.test(family)
-        ? [[`${id}:A1`, `${id}:A2`]]
-        : [],
-  );
-  const isWired = (end: string): boolean => wires.some(({ ends }) => ends.some((one) => one === end));
-  const pair = pick(
-    pairs.filter((ends) => ends.every(isWired)),
-    chance,
-  );
-  if (!pair) return undefined;
-  const [first, second] = pair;
-  const devices = way === 1 ? [button] : [button, lamp];
-  return {
-    at: [of(first)],
-    isInWire: false,
-    circuit: {
-      ...circuit,
-      devices: { ...circuit.devices, ...Object.fromEntries(devices.map((one) => [one.id, one])) },
-      conductors: {
-        ...circuit.conductors,
-        wz1: wire(1, [first, `${button.id}:1`]),
-        ...(way === 1
-          ? { wz2: wire(2, [`${button.id}:2`, second]) }
-          : { wz2: wire(2, [`${button.id}:2`, `${lamp.id}:1`]), wz3: wire(3, [`${lamp.id}:2`, second]) }),
-      },
-    },
+  const button = {
+    family: 'push-button',
+    tag: nextTag(circuit, 'S'),
+    plate: { form: { value: chance() < 0.5 ? 'NC' : 'NO', evidence: 'print' as const } },
   };
+  const way = Math.floor(chance() * 3);
+  if (way === 0) {
+    const seated = seatPart(circuit, button, ['1', '2'], { in: chosen.id });
+    return (
+      seated && {
+        circuit: done(circuit, seated.changes),
+        at: chosen.ends.flatMap((end) => (end ? [deviceOf(end)] : [])),
+        added: [seated.device],
+        isInWire: true,
+      }
+    );
+  }
+  const isWired = (end: TerminalId): boolean => wires.some(({ ends }) => ends.includes(end));
+  const pairs = Object.values(circuit.devices)
+    .flatMap(({ id, family }): (readonly [TerminalId, TerminalId])[] =>
+      way === 1
+        ? family === 'push-button'
+          ? [[terminalId(id, '1'), terminalId(id, '2')]]
+          : []
+        : /contactor|relay-/.test(family)
+          ? [[terminalId(id, 'A1'), terminalId(id, 'A2')]]
+          : [],
+    )
+    .filter((ends) => ends.every(isWired));
+  const pair = pick(pairs, chance);
+  if (!pair) return undefined;
+  const at = [deviceOf(pair[0])];
+  if (way === 1) {
+    const seated = seatPart(circuit, button, ['1', '2'], { beside: pair });
+    return seated && { circuit: done(circuit, seated.changes), at, added: [seated.device], isInWire: false };
+  }
+  const lamp = addPart(circuit, { family: 'lamp', tag: nextTag(circuit, 'H') });
+  const lit = done(circuit, [...lamp.changes, ...addWire(circuit, { ends: [terminalId(lamp.device, '2'), pair[1]] })]);
+  const seated = seatPart(lit, button, ['1', '2'], { beside: [pair[0], terminalId(lamp.device, '1')] });
+  return seated && { circuit: done(lit, seated.changes), at, added: [lamp.device, seated.device], isInWire: false };
 }

@@ -77,8 +77,8 @@ export default function WireListPage() {
         </Note>
       )}
       <Box color="muted" fontSize="13px" mt="10px">
-        What a list does not say stays unknown: nothing is cleared before the nameplates are read. Lengths, sizes and colours that are
-        missing are the usual ones, marked as not measured.
+        What a list does not say stays unknown: nothing is cleared before the nameplates are read. Where a wire has no size it is written in
+        as 18 AWG or 1 mm², with insulation for 300 V, and judged as it stands: change it where the panel has another.
       </Box>
       <Button type="button" look="quiet" mt="6px" onClick={() => void navigate('/')}>
         Back to all jobs

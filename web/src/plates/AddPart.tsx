@@ -11,7 +11,7 @@ import {
   terminalId,
 } from '#core/circuit';
 import { familyList, familyNamed, loneDevice, partsOf, type StockPart } from '#core/devices';
-import { addPart, nextTag, type Seat, seatPart } from '#core/panel';
+import { addPart, nextTag, type Seat, seatPart, tagProblem } from '#core/panel';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
 import { newIdMark } from '../store/ids';
@@ -104,14 +104,9 @@ export function AddPart({ point, onClose }: { point: Point | null; onClose: () =
     setPairAt(0);
     setTag(nextTag(circuit, familyNamed(one.family)?.letter ?? 'X'));
   };
-  const isTaken = Object.values(circuit.devices).some((device) => device.tag === tag);
-  const problem = !/^[A-Z][A-Z0-9.+-]{0,11}$/.test(tag)
-    ? 'A tag is a capital letter, then capitals and digits: K4.'
-    : isTaken
-      ? `There is already a ${tag}. Pick another tag.`
-      : seat && !pair
-        ? 'This kind has no two terminals that a path goes through: put it in by itself.'
-        : undefined;
+  const problem =
+    tagProblem(circuit, tag) ??
+    (seat && !pair ? 'This kind has no two terminals that a path goes through: put it in by itself.' : undefined);
   const put = () => {
     if (!found || problem) return;
     const said = { family: found.family, tag, ...(found.from ? { from: found.from } : { title: familyNamed(found.family)?.title ?? '' }) };

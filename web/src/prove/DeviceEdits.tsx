@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Device } from '#core/circuit';
-import { takeOut } from '#core/panel';
+import { tagProblem, takeOut } from '#core/panel';
 import { Locked } from '../plates/Locked';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
@@ -15,9 +15,7 @@ export function DeviceEdits({ device }: { device: Device }) {
   const document = useDocument();
   const [tag, setTag] = useState(device.tag);
   const wires = Object.values(document.conductors).filter(({ ends }) => ends.some((end) => end?.startsWith(`${device.id}:`))).length;
-  const isTaken = Object.values(document.devices).some((other) => other.id !== device.id && other.tag === tag);
-  const isGood = /^[A-Z][A-Z0-9.+-]{0,11}$/.test(tag);
-  const why = !isGood ? 'A tag is a capital letter, then capitals and digits.' : isTaken ? `There is already a ${tag}.` : undefined;
+  const why = tagProblem(document, tag, device.tag);
   const remove = () => {
     const changes = takeOut(document, device.id);
     if (!changes) return;
@@ -49,7 +47,7 @@ export function DeviceEdits({ device }: { device: Device }) {
         <Box fontSize="12px" color="muted" mt="3px">
           {wires === 0
             ? 'Nothing is wired to it.'
-            : `${wires} ${wires === 1 ? 'wire goes' : 'wires go'} with it; what it joined in one line is joined again. Undo brings all back.`}
+            : `${wires} ${wires === 1 ? 'wire goes' : 'wires go'} with it; a contact or a fuse in one wire leaves its line whole. Undo brings all back.`}
         </Box>
       </Box>
     </Locked>
