@@ -1,6 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import { shallowEqual } from 'react-redux';
 import type { Device, DeviceId } from '#core/circuit';
 import { familyOf, inputsOf, partsOf } from '#core/devices';
 import type { PartView } from '#core/look';
@@ -17,7 +16,6 @@ import { TransformerCard } from '../plates/TransformerCard';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
 import { inputIsOn, useDocument } from '../store/select';
-import { settingsSlice } from '../store/settings';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Badge, Button, Heading, Label, Mono, Note, Row } from '../ui/parts';
 import { Side } from '../ui/Side';
@@ -25,6 +23,7 @@ import { TONE, VERDICT_WORDS } from '../ui/verdicts';
 import { DeviceEdits } from './DeviceEdits';
 import { swapChanges } from './edits';
 import { FaultSetter } from './FaultSetter';
+import { FirstUse } from './FirstUse';
 import { useWork } from './InputButton';
 import { Conductors, PointPlate } from './PointPlate';
 
@@ -61,83 +60,6 @@ export function Plate() {
         <FirstUse />
       )}
     </Side>
-  );
-}
-
-function FirstUse() {
-  const { study, studied } = useBench();
-  const dispatch = useAppDispatch();
-  const document = useDocument();
-  return (
-    <>
-      <Heading>{document.title}</Heading>
-      <Box color="muted" fontSize="14px">
-        Select a symbol to see what it is and what it does, or a terminal to put a lead on it. Press ? for the keys.
-      </Box>
-      <FirstSteps />
-      <Processes />
-      <Label>Every coil, in {study?.statesSeen ?? '…'} input states</Label>
-      {!study && studied && (
-        <Box fontSize="14px" color="muted">
-          {studied.seen} of {studied.of} states seen so far…
-        </Box>
-      )}
-      {study?.coils.map((coil) => (
-        <Row key={coil.device}>
-          <Button type="button" look="quiet" onClick={() => dispatch(benchSlice.actions.deviceSelected(coil.device))}>
-            {document.devices[coil.device]?.tag}
-          </Button>
-          <Box flex="1">{coil.word}</Box>
-          <Mono>{coil.pullIn ? `${spell(coil.pullIn.volts)} V` : '–'}</Mono>
-        </Row>
-      ))}
-      <Label>Findings</Label>
-      {study?.findings.length === 0 && <Box fontSize="14px">None. Every coil and contact that is judged here is good.</Box>}
-      {study?.findings.map((finding) => (
-        <FindingNote key={finding.id} finding={finding} />
-      ))}
-    </>
-  );
-}
-
-/** Three steps of a first visit; each goes as it is made, all when a person says so. */
-function FirstSteps() {
-  const dispatch = useAppDispatch();
-  const isHinted = useAppSelector((state) => state.settings.isHinted);
-  const { hasPower, hasInput, hasLead } = useAppSelector(
-    ({ bench: { log, red, black } }) => ({
-      hasPower: log.some((one) => 'power' in one),
-      hasInput: log.some((one) => 'input' in one),
-      hasLead: red !== null && black !== null,
-    }),
-    shallowEqual,
-  );
-  const left = [
-    ...(hasPower ? [] : ['Turn the power on, in the bar above: it is simulated.']),
-    ...(hasInput ? [] : ['Work an input: the buttons under the switches of the sheet.']),
-    ...(hasLead ? [] : ['Put two leads: tap R or B of the meter, then a terminal.']),
-  ];
-  if (isHinted || left.length === 0) return null;
-  return (
-    <Box
-      role="note"
-      data-first-steps
-      bg="card"
-      border="1px solid"
-      borderColor="hairline"
-      borderRadius="4px"
-      px="10px"
-      py="6px"
-      my="8px"
-      fontSize="14px"
-    >
-      {left.map((words) => (
-        <Box key={words}>{words}</Box>
-      ))}
-      <Button type="button" look="quiet" onClick={() => dispatch(settingsSlice.actions.chosen({ isHinted: true }))}>
-        Hide these
-      </Button>
-    </Box>
   );
 }
 

@@ -25,8 +25,8 @@ import { edit } from '../store/editing';
 import { newIdMark } from '../store/ids';
 import { useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
-import { Choice } from '../ui/Choice';
 import { Button, Heading, Label, Mono, Row } from '../ui/parts';
+import { TerminalChoice } from './TerminalChoice';
 
 export function Conductors({ device }: { device: Device }) {
   const document = useDocument();
@@ -127,21 +127,12 @@ export function PointPlate({ point }: { point: Point }) {
               >
                 {carrying?.conductor === wire.id ? 'Pick a terminal…' : 'Move it'}
               </Button>
-              <Choice
-                aria-label={`Land wire ${wire.number} on`}
-                value=""
-                onChange={({ target }) => {
-                  const chosen = landings.find((one) => one.point === target.value)?.point;
-                  if (chosen) move(wire.id, end, chosen);
-                }}
-              >
-                <option value="">land it on…</option>
-                {landings.map((one) => (
-                  <option key={one.point} value={one.point}>
-                    {one.spelled}
-                  </option>
-                ))}
-              </Choice>
+              <TerminalChoice
+                label={`Land wire ${wire.number} on`}
+                words="land it on…"
+                terminals={landings}
+                onChoose={(to) => isTerminal(to) && move(wire.id, end, to)}
+              />
             </Locked>
             <Locked>
               <Button type="button" onClick={() => dispatch(edit([{ type: 'removeConductor', conductor: wire.id }]))}>
@@ -157,21 +148,12 @@ export function PointPlate({ point }: { point: Point }) {
       {isTerminal(point) && (
         <Locked>
           <Flex gap="6px" wrap="wrap" align="center" mt="6px">
-            <Choice
-              aria-label={`A new wire from ${spellPoint(document, point)} to`}
-              value=""
-              onChange={({ target }) => {
-                const to = landings.find((one) => one.point === target.value)?.point;
-                if (to && isTerminal(to)) dispatch(edit(addWire(document, { ends: [point, to] }, newIdMark())));
-              }}
-            >
-              <option value="">a new wire to…</option>
-              {landings.map((one) => (
-                <option key={one.point} value={one.point}>
-                  {one.spelled}
-                </option>
-              ))}
-            </Choice>
+            <TerminalChoice
+              label={`A new wire from ${spellPoint(document, point)} to`}
+              words="a new wire to…"
+              terminals={landings}
+              onChoose={(to) => isTerminal(to) && dispatch(edit(addWire(document, { ends: [point, to] }, newIdMark())))}
+            />
             <Button type="button" onClick={() => setAdding(true)}>
               Add a part here
             </Button>

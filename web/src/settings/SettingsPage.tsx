@@ -22,73 +22,40 @@ export default function SettingsPage() {
         Settings
       </Heading>
       <Label as="h2">This browser</Label>
-      <Row>
-        <Box flex="1">
-          Theme
-          <Box color="muted" fontSize="13px">
-            Dark is for night work; both hold the same contrast.
-          </Box>
-        </Box>
-        <Segments
-          label="Theme"
-          value={theme}
-          choices={THEMES.map((value) => ({ value, words: THEME_WORDS[value] }))}
-          onChoose={(next) => choose({ theme: next })}
-          on="paper"
-        />
-      </Row>
-      <Row>
-        <Box flex="1">
-          Lines of the sheet
-          <Box color="muted" fontSize="13px">
-            Lying: rails left and right, line under line, as ladders are drawn. Standing: potentials above and below, path beside path, as
-            IEC practice likes.
-          </Box>
-        </Box>
-        <Segments
-          label="Lines of the sheet"
-          value={lines}
-          choices={LINES.map((value) => ({ value, words: LINE_WORDS[value] }))}
-          onChoose={(next) => choose({ lines: next })}
-          on="paper"
-        />
-      </Row>
-      <Row>
-        <Box flex="1">
-          Single-letter keys on the sheet
-          <Box color="muted" fontSize="13px">
-            R, B, N, T, F and ?. Off: arrows, Space, Enter and keys with Ctrl still work.
-          </Box>
-        </Box>
-        <Segments
-          label="Single-letter keys on the sheet"
-          value={singleKeys ? 'on' : 'off'}
-          choices={[
-            { value: 'on', words: 'On' },
-            { value: 'off', words: 'Off' },
-          ]}
-          onChoose={(next) => choose({ singleKeys: next === 'on' })}
-          on="paper"
-        />
-      </Row>
-      <Row>
-        <Box flex="1">
-          First steps beside the sheet
-          <Box color="muted" fontSize="13px">
-            Each goes as it is done.
-          </Box>
-        </Box>
-        <Segments
-          label="First steps beside the sheet"
-          value={isHinted ? 'off' : 'on'}
-          choices={[
-            { value: 'on', words: 'Show' },
-            { value: 'off', words: 'Hide' },
-          ]}
-          onChoose={(next) => choose({ isHinted: next === 'off' })}
-          on="paper"
-        />
-      </Row>
+      <Setting
+        name="Theme"
+        about="Dark is for night work; both hold the same contrast."
+        value={theme}
+        choices={THEMES.map((value) => ({ value, words: THEME_WORDS[value] }))}
+        onChoose={(next) => choose({ theme: next })}
+      />
+      <Setting
+        name="Lines of the sheet"
+        about="Lying: rails left and right, line under line, as ladders are drawn. Standing: potentials above and below, path beside path, as IEC practice likes."
+        value={lines}
+        choices={LINES.map((value) => ({ value, words: LINE_WORDS[value] }))}
+        onChoose={(next) => choose({ lines: next })}
+      />
+      <Setting
+        name="Single-letter keys on the sheet"
+        about="R, B, N, T, F, / and ?. Off: arrows, Space, Enter and keys with Ctrl still work."
+        value={singleKeys ? 'on' : 'off'}
+        choices={[
+          { value: 'on', words: 'On' },
+          { value: 'off', words: 'Off' },
+        ]}
+        onChoose={(next) => choose({ singleKeys: next === 'on' })}
+      />
+      <Setting
+        name="First steps beside the sheet"
+        about="Each goes as it is done."
+        value={isHinted ? 'off' : 'on'}
+        choices={[
+          { value: 'on', words: 'Show' },
+          { value: 'off', words: 'Hide' },
+        ]}
+        onChoose={(next) => choose({ isHinted: next === 'off' })}
+      />
       <Label as="h2">Each job</Label>
       <Box fontSize="14px" mb="4px">
         Rules, units, symbols and working values are the job’s, the same for all who work on it. Numbers carry three figures and their unit;
@@ -103,3 +70,24 @@ export default function SettingsPage() {
     </Outside>
   );
 }
+
+interface SettingProps<V extends string> {
+  readonly name: string;
+  readonly about: string;
+  readonly value: V;
+  readonly choices: readonly { readonly value: V; readonly words: string }[];
+  readonly onChoose: (value: V) => void;
+}
+
+/** A setting: what it is about, and its positions. */
+const Setting = <V extends string>({ name, about, value, choices, onChoose }: SettingProps<V>) => (
+  <Row flexWrap="wrap">
+    <Box flex="1 1 240px">
+      {name}
+      <Box color="muted" fontSize="13px">
+        {about}
+      </Box>
+    </Box>
+    <Segments label={name} value={value} choices={choices} onChoose={onChoose} on="paper" />
+  </Row>
+);
