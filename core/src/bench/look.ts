@@ -5,7 +5,7 @@ import { isKind } from '#core/kinds';
 import { partView, pointViews, stillHot, takeReading } from '#core/look';
 import { branchAmpsRms } from '#core/network';
 import { type Frame, frameAt, type Rig, settleMoment, type Trace, whyNotOn } from '#core/sequence';
-import { real } from '#core/units';
+import { naturally, real } from '#core/units';
 import { tagOf, tellHindrance, tellReading } from '#core/words';
 import type { LookAnswer, LookAsk } from './protocol';
 
@@ -57,6 +57,6 @@ function whyWords(rig: Rig, frame: Frame, { device, atMs }: LookAsk): LookAnswer
 
 /** What is still hot, by device, for the words beside the power switch; other owners' supplies are said to stay on. */
 const hotWords = (circuit: Circuit, hot: ReturnType<typeof stillHot>): string[] => [
-  ...hot.map(({ device, marks }) => `${tagOf(circuit, device)} ${marks.join(', ')}`).sort(),
+  ...hot.map(({ device, marks }) => `${tagOf(circuit, device)} ${marks.join(', ')}`).sort(naturally),
   ...circuit.powerSwitch.staysOn.map((device) => `${tagOf(circuit, device)} has a supply of its own`),
 ];

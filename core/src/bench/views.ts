@@ -7,7 +7,7 @@ import { isWired } from '#core/graph';
 import { isKind } from '#core/kinds';
 import { loadLines, loadsOn, suppliesOf } from '#core/look';
 import { coilWindow, type Row } from '#core/size';
-import { real } from '#core/units';
+import { naturally, real } from '#core/units';
 import {
   placeName,
   tagOf,
@@ -153,7 +153,7 @@ export function studyView(study: Study): StudyAnswer {
   return {
     statesSeen,
     isSound: isSound(findings),
-    coils: coils.map((one) => coilStudy(circuit, one)),
+    coils: coils.map((one) => coilStudy(circuit, one)).sort((a, b) => naturally(tagOf(circuit, a.device), tagOf(circuit, b.device))),
     poles: poles.map((one) => poleStudy(circuit, one)),
     transformers: transformerStudies(study),
     supplies: supplyViews(study),

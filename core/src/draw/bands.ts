@@ -1,5 +1,5 @@
 import { partition } from '#core/graph';
-import { grouped } from '#core/units';
+import { grouped, naturally } from '#core/units';
 import type { BlockElement, Drawable, Element, SourceElement } from './elements';
 import type { Rail } from './rails';
 import type { BandName, VoltageClass } from './sheet';
@@ -20,10 +20,6 @@ export interface BandPlan {
   readonly rails: readonly Rail[];
   readonly components: readonly Component[];
 }
-
-const collator = new Intl.Collator('en', { numeric: true });
-/** Natural order of tags: K2 before K10. */
-export const naturally = (a: string, b: string): number => collator.compare(a, b);
 
 function componentsOf({ elements, blocks, wiring }: Drawable, rails: readonly Rail[]): Component[] {
   // of rails on one net the first stands for all

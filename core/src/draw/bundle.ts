@@ -1,5 +1,5 @@
-import { at, grouped } from '#core/units';
-import { type BandPlan, naturally } from './bands';
+import { at, grouped, naturally } from '#core/units';
+import type { BandPlan } from './bands';
 import type { BlockElement, Element, SourceElement } from './elements';
 import type { Ground } from './pen';
 import { beyond } from './rails';

@@ -1,5 +1,6 @@
 import { isTerminal } from '#core/circuit';
-import { type BandPlan, naturally } from './bands';
+import { naturally } from '#core/units';
+import type { BandPlan } from './bands';
 import { type Element, markAt } from './elements';
 import { drawElement, flag, line, markersAt, type Pen, symbolOf } from './pen';
 import type { Rail } from './rails';

@@ -1,6 +1,7 @@
 import { familyOf, loneDevice, partsOf, plateNumber, type StockPart, stockProblems } from '#core/devices';
 import { plusAtPair } from '#core/explore';
 import { tablesFor, type Verdict, worstVerdict } from '#core/size';
+import { naturally } from '#core/units';
 import { judgeByTwin } from './byTwin';
 import type { Candidate } from './candidate';
 import type { Cells } from './cells';
@@ -65,7 +66,7 @@ export const candidatesFor = (place: Place, stock: readonly StockPart[]): Candid
         a.mapping.moved.length - b.mapping.moved.length ||
         Number(a.part.van === '') - Number(b.part.van === '') ||
         effort(a.part) - effort(b.part) ||
-        a.part.title.localeCompare(b.part.title, 'en', { numeric: true }),
+        naturally(a.part.title, b.part.title),
     );
 
 /** What a part costs its driver: the smaller of two that do is the better. */

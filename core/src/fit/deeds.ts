@@ -1,4 +1,5 @@
 import type { Calls, Exploration } from '#core/explore';
+import { naturally } from '#core/units';
 
 /** What a circuit does with a part in it, against what it did before: over all states that both have, once all has come to rest. */
 export interface Deeds {
@@ -35,6 +36,6 @@ export function compareDeeds(before: Exploration, after: Exploration): Deeds {
     }
   }
   const listed = (map: ReadonlyMap<string, Calls>): Deed[] =>
-    [...map].map(([tag, calls]) => ({ tag, calls })).sort((a, b) => a.tag.localeCompare(b.tag, 'en', { numeric: true }));
+    [...map].map(([tag, calls]) => ({ tag, calls })).sort((a, b) => naturally(a.tag, b.tag));
   return { statesCompared, lost: listed(lost), gained: listed(gained), unasked };
 }

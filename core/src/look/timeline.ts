@@ -4,7 +4,7 @@ import type { PlannedPart } from '#core/graph';
 import type { PartKind, Phase } from '#core/kinds';
 import type { NetworkPlan } from '#core/network';
 import { type Frame, sightAt, stateAt, type Trace } from '#core/sequence';
-import { real } from '#core/units';
+import { naturally, real } from '#core/units';
 
 /** A bar of the timeline: from, to (Infinity: stays), how it stands meanwhile. */
 export interface Bar {
@@ -57,7 +57,7 @@ interface Turn {
 
 /** A row for each input, switch, timer, coil and load that took part in a run. */
 export function timelineRows(plan: NetworkPlan, trace: Trace, log: readonly LogEntry[]): TimelineRow[] {
-  const devices = Object.values(plan.circuit.devices).sort((a, b) => a.tag.localeCompare(b.tag, 'en', { numeric: true }));
+  const devices = Object.values(plan.circuit.devices).sort((a, b) => naturally(a.tag, b.tag));
   const rows = devices.flatMap((device): TimelineRow[] => [
     ...inputsOf(device, plan.circuit).flatMap(({ name, rest }): TimelineRow[] => {
       const turns = log.flatMap((entry) => ('input' in entry && entry.device === device.id && entry.input === name ? [entry] : []));

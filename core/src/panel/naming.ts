@@ -1,6 +1,5 @@
 import { type Circuit, type ConductorId, conductorIdSchema, type DeviceId, deviceIdSchema, tagSchema } from '#core/circuit';
-
-const collator = new Intl.Collator('en', { numeric: true });
+import { naturally } from '#core/units';
 
 type Tagged = Pick<Circuit, 'devices'>;
 
@@ -37,7 +36,7 @@ export function deviceIdFor({ devices }: Pick<Circuit, 'devices'>, tag: string):
 export function* wireNumbers({ conductors }: Pick<Circuit, 'conductors'>): Generator<string, never> {
   const taken = Object.values(conductors)
     .map(({ number }) => number)
-    .sort(collator.compare);
+    .sort(naturally);
   let next = Math.max(0, ...taken.flatMap((number) => (/^\d{1,6}$/.test(number) ? [Number(number)] : [])));
   for (;;) yield String(++next);
 }

@@ -1,5 +1,6 @@
 export { at, greatest, grouped, least, must, real, whole } from './at';
 export { amount, amps, capital, figures, ohms, percent, reading, span, volts } from './format';
+export { naturally } from './naturally';
 export { nearestWord } from './nearestWord';
 export type { Phasor } from './phasor';
 export {

@@ -2,7 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { LogEntry } from '#core/circuit';
 import { familyOf, inputsOf } from '#core/devices';
-import { span } from '#core/units';
+import { naturally, span } from '#core/units';
 import { edit } from '../store/editing';
 import { findSlice } from '../store/find';
 import { powerAt, useDocument } from '../store/select';
@@ -23,7 +23,7 @@ export function NewComplaint({ onDone }: { onDone?: () => void }) {
   const { log, atMs } = useAppSelector((state) => state.bench);
   const devices = Object.values(document.devices)
     .filter((device) => ABOUT.includes(familyOf(device, document).group))
-    .sort((a, b) => a.tag.localeCompare(b.tag, 'en', { numeric: true }));
+    .sort((a, b) => naturally(a.tag, b.tag));
   const [about, setAbout] = useState('');
   const [title, setTitle] = useState('');
   const chosen = devices.find(({ id }) => id === about);
@@ -74,6 +74,7 @@ export function NewComplaint({ onDone }: { onDone?: () => void }) {
           <Field
             id="complaint-title"
             w="100%"
+            boxSizing="border-box"
             textAlign="left"
             maxLength={80}
             placeholder={said}

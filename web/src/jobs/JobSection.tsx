@@ -2,6 +2,7 @@ import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { CircuitLine, Job, Standing } from '#core/api';
+import { naturally } from '#core/units';
 import { useCircuitsQuery, useSaveJobMutation } from '../store/server';
 import { Button, Field, Heading, Label, Note } from '../ui/parts';
 import { CircuitCard } from './CircuitCard';
@@ -22,10 +23,9 @@ export interface Done {
 export const doneOf = (result: { readonly error?: unknown }, words: string, undo: () => void): Done =>
   result.error === undefined ? { words, undo } : { words: `Not done: ${String(result.error)}` };
 
-const collator = new Intl.Collator('en', { numeric: true });
 /** K2 before K10; of one number the first by title. */
 const byNumber = (a: CircuitLine, b: CircuitLine): number =>
-  collator.compare(a.site, b.site) || collator.compare(a.number, b.number) || collator.compare(a.title, b.title);
+  naturally(a.site, b.site) || naturally(a.number, b.number) || naturally(a.title, b.title);
 
 interface Props {
   readonly job: Job;

@@ -4,6 +4,7 @@ import { createPortal, flushSync } from 'react-dom';
 import { sheetPicture } from '#core/bench';
 import type { Device } from '#core/circuit';
 import { type DeviceFamily, familyOf } from '#core/devices';
+import { naturally } from '#core/units';
 import { useBench } from '../bench/BenchProvider';
 import { shownSheet } from '../bench/shownSheet';
 import { useDocument, usePractice } from '../store/select';
@@ -71,7 +72,7 @@ export function PaperDialog({ onClose }: { onClose: () => void }) {
         ))
       : []),
     ...(wanted.has('parts')
-      ? split(Object.values(document.devices).toSorted((a, b) => a.tag.localeCompare(b.tag, 'en', { numeric: true }))).map((list, page) => (
+      ? split(Object.values(document.devices).toSorted((a, b) => naturally(a.tag, b.tag))).map((list, page) => (
           <Listed
             key={`parts ${page}`}
             title={`Parts${page > 0 ? ', continued' : ''}`}

@@ -5,6 +5,7 @@ import type { Circuit, Device, DeviceId } from '#core/circuit';
 import { familyOf, partsOf, type StockPart } from '#core/devices';
 import { CELL_NAMES } from '#core/fit';
 import { worstVerdict } from '#core/size';
+import { naturally } from '#core/units';
 import { useBench } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
@@ -271,7 +272,7 @@ export default function PartsPage() {
 }
 
 const isBad = (verdict: string): boolean => verdict !== 'good' && verdict !== 'look';
-const byTag = (a: Device, b: Device): number => a.tag.localeCompare(b.tag, 'en', { numeric: true });
+const byTag = (a: Device, b: Device): number => naturally(a.tag, b.tag);
 
 const worstOf = (study: StudyAnswer, device: DeviceId) =>
   worstVerdict(study.findings.filter(({ devices }) => devices.includes(device)).map(({ verdict }) => verdict));

@@ -126,13 +126,16 @@ export function AddPart({ point, onClose }: { point: Point | null; onClose: () =
         aria-label="Which part"
         placeholder="contactor, lamp, 24 V relay, A1 13…"
         value={search}
-        onChange={({ target }) => setSearch(target.value)}
+        onChange={({ target }) => {
+          setSearch(target.value);
+          setFound(undefined);
+        }}
         onKeyDown={({ key }) => {
           if (key === 'Enter' && list[0]) choose(list[0]);
         }}
       />
       <Box role="listbox" aria-label="Kinds and parts" my="6px">
-        {list.map((one) => (
+        {(found ? [found] : list).map((one) => (
           <Button
             key={one.key}
             type="button"
@@ -151,7 +154,7 @@ export function AddPart({ point, onClose }: { point: Point | null; onClose: () =
             </Box>
           </Button>
         ))}
-        {list.length === 0 && <Note>No kind or part is called that. Try fewer words.</Note>}
+        {!found && list.length === 0 && <Note>No kind or part is called that. Try fewer words.</Note>}
       </Box>
       {found && (
         <>

@@ -3,6 +3,7 @@ import { useMemo, useRef, useState } from 'react';
 import type { StockLine, StockSave } from '#core/api';
 import { familyNamed, type StockPart } from '#core/devices';
 import type { BadRow } from '#core/formats';
+import { naturally } from '#core/units';
 import { Outside } from '../frame/Outside';
 import { newPartId } from '../store/ids';
 import { useSaveStockMutation, useStockQuery } from '../store/server';
@@ -66,7 +67,7 @@ export default function StockPage() {
     const textOf = ({ part }: StockLine) =>
       `${part.title} ${part.print} ${part.van} ${part.shelf} ${familyNamed(part.family)?.title ?? ''}`.toLowerCase();
     return [...(parts ?? [])]
-      .sort((a, b) => a.part.title.localeCompare(b.part.title, 'en', { numeric: true }))
+      .sort((a, b) => naturally(a.part.title, b.part.title))
       .filter((line) => (where === '' || line.part.van === where) && words.every((word) => textOf(line).includes(word)));
   }, [parts, search, where]);
   const csv = async () => {

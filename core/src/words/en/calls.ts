@@ -1,7 +1,7 @@
 import type { Circuit } from '#core/circuit';
 import { inputsOf } from '#core/devices';
 import type { Call, Calls } from '#core/explore';
-import { figures, grouped } from '#core/units';
+import { figures, grouped, naturally } from '#core/units';
 
 /** Who does what. */
 function tellCall(circuit: Circuit, call: Call): { readonly who: string; readonly does: string } {
@@ -15,7 +15,6 @@ function tellCall(circuit: Circuit, call: Call): { readonly who: string; readonl
   return { who: device?.tag ?? '?', does: `${does}${call.press === 2 ? ', after the others' : ''}` };
 }
 
-const collator = new Intl.Collator('en', { numeric: true });
 /** So many things that do the same are named one by one; of more the first and the last, and how many there are. */
 const MOST_NAMED = 4;
 
@@ -25,10 +24,10 @@ export function tellCalls(circuit: Circuit, calls: Calls | undefined): string {
   const told = calls.map((call) => tellCall(circuit, call));
   const alike = grouped(told, ({ does }) => does);
   const said = [...alike].flatMap(([does, those]) => {
-    const names = those.map(({ who }) => who).sort(collator.compare);
+    const names = those.map(({ who }) => who).sort(naturally);
     return names.length > MOST_NAMED
       ? [`${names[0]}, ${names[1]} … ${names.at(-1)} (${names.length}) ${does}`]
-      : those.map(({ who }) => `${who} ${does}`).sort(collator.compare);
+      : those.map(({ who }) => `${who} ${does}`).sort(naturally);
   });
   return said.join(', ') || 'nothing called';
 }
