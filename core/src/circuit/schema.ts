@@ -153,7 +153,7 @@ export const ownFamilyNameSchema = z
   .string()
   .regex(/^own-[a-z0-9-]{1,30}$/, 'a family of one\'s own is called "own-" and small letters, digits or "-"');
 
-const openingSchema = z.strictObject({ open: z.array(deviceIdSchema).max(50), lift: z.array(terminalIdSchema).max(50) });
+const openingSchema = z.strictObject({ open: z.array(deviceIdSchema).max(500), lift: z.array(terminalIdSchema).max(2000) });
 export const powerSwitchSchema = z.strictObject({
   control: openingSchema,
   isolated: openingSchema,

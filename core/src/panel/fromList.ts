@@ -30,6 +30,19 @@ export function listedDevices(wires: readonly ListedWire[], circuit: Pick<Circui
   });
 }
 
+/** So many alike are asked about one by one; more of them together, until somebody wants them apart. */
+const MOST_APART = 6;
+
+/** Devices that are marked alike and have the same terminals wired are most often alike: they are asked about once. @param apart tags that somebody wants to say one by one */
+export function alikeDevices(devices: readonly ListedDevice[], apart: ReadonlySet<string>): ListedDevice[][] {
+  const groups = new Map<string, ListedDevice[]>();
+  for (const device of devices) {
+    const key = apart.has(device.tag) ? device.tag : `${/^[A-Z]+/.exec(device.tag)?.[0]} ${[...device.marks].sort().join(' ')}`;
+    groups.set(key, [...(groups.get(key) ?? []), device]);
+  }
+  return [...groups.values()].flatMap((group) => (group.length > MOST_APART ? [group] : group.map((one) => [one])));
+}
+
 /** Two ends, whichever is said first. */
 const pairKey = (a: TerminalId, b: TerminalId): string => [a, b].sort().join(' ');
 

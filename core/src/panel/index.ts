@@ -1,7 +1,7 @@
 export type { Seat } from './add';
 export { addPart, addWire, seatPart, takeOut } from './add';
 export type { ListedDevice } from './fromList';
-export { fromWireList, listedDevices } from './fromList';
+export { alikeDevices, fromWireList, listedDevices } from './fromList';
 export { kindsFor } from './kindsFor';
 export { nextTag, tagProblem } from './naming';
 export type { PatternList } from './patternList';

@@ -14,9 +14,11 @@ import { catalogue, familyOf, partsOf } from '#core/devices';
 import { planCircuit } from '#core/graph';
 import { DEMO, demo, seededNumbers } from '../testing/demo';
 import { DRAWN } from '../testing/drawn';
+import { unitPanel } from '../testing/panel';
 import {
   addPart,
   addWire,
+  alikeDevices,
   cellsOf,
   fromWireList,
   kindsFor,
@@ -255,4 +257,40 @@ it.each([
   const why = tagProblem(demo('Q1'), tag);
   expect(said === undefined ? why === undefined : why?.includes(said)).toBe(true);
   expect(tagProblem(demo('Q1'), 'K1', 'K1')).toBeUndefined();
+});
+
+it('many alike are asked about once, a few one by one, and each apart when somebody wants it', () => {
+  const lines = (count: number) =>
+    Array.from({ length: count }, (_, n) => `K${n + 1}:A1 K${n + 1}:A2\nS${n + 1}:1 K${n + 1}:A1`).join('\n');
+  const asked = (count: number, apart: readonly string[] = []) =>
+    alikeDevices(listedDevices(readWireList(cellsOf(lines(count))).wires, emptyCircuit), new Set(apart)).map((group) =>
+      group.map(({ tag }) => tag),
+    );
+  expect(asked(2).sort()).toEqual([['K1'], ['K2'], ['S1'], ['S2']]);
+  expect(asked(71).map((group) => group.length)).toEqual([71, 71]);
+  expect(
+    asked(71, ['K3'])
+      .map((group) => group.length)
+      .sort((a, b) => b - a),
+  ).toEqual([71, 70, 1]);
+});
+it('a contactor of two poles is proposed before one with a bar', () => {
+  expect(
+    kindsFor('K1', ['A1', 'A2', 'L1', 'L2', 'T1', 'T2'])
+      .map(({ family }) => family)
+      .slice(0, 2),
+  ).toEqual(['contactor-2', 'contactor-1-bar']);
+});
+it('a panel of five hundred from its list is a document that the program takes', () => {
+  const panel = unitPanel(500);
+  const text = Object.values(panel.conductors)
+    .map(({ number, ends }) => `${number} ${ends.map((end) => spellTerminal(panel, end as TerminalId)).join(' ')}`)
+    .join('\n');
+  const { wires } = readWireList(cellsOf(text));
+  const kinds = new Map(listedDevices(wires, emptyCircuit).map(({ tag, kinds: [first] }) => [tag, first!.family]));
+  const blank: Circuit = { ...emptyCircuit, number: 'P1', title: 't', site: 's' };
+  const grown = done(blank, fromWireList(blank, wires, kinds).changes);
+  const whole = done(grown, usualSwitching(grown));
+  expect(Object.keys(whole.conductors)).toHaveLength(wires.length);
+  expect(problemsOf(whole)).toEqual([]);
 });

@@ -1,9 +1,18 @@
 import { Box, chakra } from '@chakra-ui/react';
 import { useDeferredValue, useMemo, useRef, useState } from 'react';
 import type { Circuit, EditChange } from '#core/circuit';
-import { type BadLine, cellsOf, fromWireList, type ListedDevice, listedDevices, type PatternList, readWireList } from '#core/panel';
+import {
+  alikeDevices,
+  type BadLine,
+  cellsOf,
+  fromWireList,
+  type ListedDevice,
+  listedDevices,
+  type PatternList,
+  readWireList,
+} from '#core/panel';
 import { newIdMark } from '../store/ids';
-import { Choice } from '../ui/Choice';
+import { LongChoice } from '../ui/LongChoice';
 import { Button, Label, Note, Row } from '../ui/parts';
 import { PatternPicker } from './PatternPicker';
 
@@ -26,6 +35,8 @@ const Paper = chakra('textarea', {
 /** So many characters are read as they are pasted; a longer list is a file of another kind. */
 const MOST_CHARACTERS = 400_000;
 const LINES_SHOWN = 12;
+/** Of more devices than this each lists its kinds only when it is asked. */
+const FEW = 40;
 const SAMPLE = '101 TC1:Y DT1:1 yellow 18\n102 K1:A2 T1:C blue 18';
 
 interface Props {
@@ -49,7 +60,7 @@ export function WireListForm({ circuit, verb, onPattern, onTake }: Props) {
   const late = useDeferredValue(text);
   const list = useMemo(() => readWireList(cellsOf(late)), [late]);
   const devices = useMemo(() => listedDevices(list.wires, circuit), [list, circuit]);
-  const asked = devices.filter(({ isKnown }) => !isKnown);
+  const asked = useMemo(() => devices.filter(({ isKnown }) => !isKnown), [devices]);
   const kinds = useMemo(
     () =>
       new Map(
@@ -60,6 +71,8 @@ export function WireListForm({ circuit, verb, onPattern, onTake }: Props) {
       ),
     [asked, chosen],
   );
+  const [apart, setApart] = useState<ReadonlySet<string>>(new Set());
+  const groups = useMemo(() => alikeDevices(asked, apart), [asked, apart]);
   const made = useMemo(() => fromWireList(circuit, list.wires, kinds, plates, mark), [circuit, list, kinds, plates, mark]);
   const wires = made.changes.filter(({ type }) => type === 'addConductor').length;
   const bad = [...list.bad, ...made.bad].sort((a, b) => a.line - b.line);
@@ -111,7 +124,9 @@ export function WireListForm({ circuit, verb, onPattern, onTake }: Props) {
         <Box role="status" fontSize="14px" data-list-read>
           {text.trim() === ''
             ? 'Nothing is read yet.'
-            : `${list.wires.length} wires between ${devices.length} devices${list.bad.length > 0 ? `; ${list.bad.length} ${list.bad.length === 1 ? 'line says' : 'lines say'} no wire` : ''}.`}
+            : late !== text
+              ? 'Reading…'
+              : `${list.wires.length} wires between ${devices.length} devices${list.bad.length > 0 ? `; ${list.bad.length} ${list.bad.length === 1 ? 'line says' : 'lines say'} no wire` : ''}.`}
         </Box>
       </Box>
       {refused && (
@@ -120,12 +135,14 @@ export function WireListForm({ circuit, verb, onPattern, onTake }: Props) {
         </Note>
       )}
       {asked.length > 0 && <Label as="h2">What each of them is, by the terminals that are wired</Label>}
-      {asked.map((device) => (
+      {groups.map((group) => (
         <Asked
-          key={device.tag}
-          device={device}
-          family={chosen[device.tag] ?? device.kinds[0]?.family ?? ''}
-          onChoose={(family) => setChosen((before) => ({ ...before, [device.tag]: family }))}
+          key={group.map(({ tag }) => tag).join(' ')}
+          group={group}
+          isWhole={groups.length <= FEW}
+          family={chosen[group[0]?.tag ?? ''] ?? group[0]?.kinds[0]?.family ?? ''}
+          onChoose={(family) => setChosen((before) => ({ ...before, ...Object.fromEntries(group.map(({ tag }) => [tag, family])) }))}
+          {...(group.length > 1 ? { onApart: () => setApart(new Set([...apart, ...group.map(({ tag }) => tag)])) } : {})}
         />
       ))}
       {bad.length > 0 && <BadLines bad={bad} />}
@@ -137,37 +154,55 @@ export function WireListForm({ circuit, verb, onPattern, onTake }: Props) {
   );
 }
 
-/** A device that the circuit does not have: which kind it is. */
-const Asked = ({
-  device: { tag, marks, kinds },
-  family,
-  onChoose,
-}: {
-  device: ListedDevice;
-  family: string;
-  onChoose: (family: string) => void;
-}) => (
-  <Row data-asked={tag}>
-    <Box flex="1">
-      <strong>{tag}</strong> has {marks.join(' ')}
-    </Box>
-    {kinds.length === 0 ? (
-      <Box color="danger" fontSize="13px">
-        no kind has all of these: its wires are left out
+interface AskedProps {
+  readonly group: readonly ListedDevice[];
+  /** all kinds at once; of many groups they are listed when they are asked for */
+  readonly isWhole: boolean;
+  readonly family: string;
+  readonly onChoose: (family: string) => void;
+  readonly onApart?: () => void;
+}
+
+/** What the circuit does not have: which kind it is. */
+function Asked({ group, isWhole, family, onChoose, onApart }: AskedProps) {
+  const [first] = group;
+  const last = group.at(-1);
+  if (!first || !last) return null;
+  const { tag, marks, kinds } = first;
+  return (
+    <Row data-asked={tag}>
+      <Box flex="1">
+        <strong>{group.length === 1 ? tag : `${tag} … ${last.tag} (${group.length})`}</strong> {group.length === 1 ? 'has' : 'have'}{' '}
+        {marks.join(' ')}
+        {onApart && (
+          <Button type="button" look="quiet" ml="8px" onClick={onApart}>
+            One by one
+          </Button>
+        )}
       </Box>
-    ) : (
-      <Choice aria-label={`What ${tag} is`} value={family} onChange={({ target }) => onChoose(target.value)} w="min(100%, 330px)">
-        {kinds.map(({ family: name, title, unused }) => (
-          <option key={name} value={name}>
-            {title}
-            {unused.length > 0 ? `, ${unused.length} ${unused.length === 1 ? 'terminal' : 'terminals'} more` : ''}
-          </option>
-        ))}
-        <option value="none">leave it out</option>
-      </Choice>
-    )}
-  </Row>
-);
+      {kinds.length === 0 ? (
+        <Box color="danger" fontSize="13px">
+          no kind has all of these: {group.length === 1 ? 'its' : 'their'} wires are left out
+        </Box>
+      ) : (
+        <LongChoice
+          label={`What ${group.length === 1 ? tag : `${tag} to ${last.tag}`} is`}
+          value={family}
+          isWhole={isWhole}
+          options={[
+            ...kinds.map(({ family: name, title, unused }) => ({
+              value: name,
+              words: `${title}${unused.length > 0 ? `, ${unused.length} ${unused.length === 1 ? 'terminal' : 'terminals'} more` : ''}`,
+            })),
+            { value: 'none', words: 'leave it out' },
+          ]}
+          onChoose={onChoose}
+          w="min(100%, 330px)"
+        />
+      )}
+    </Row>
+  );
+}
 
 const BadLines = ({ bad }: { bad: readonly BadLine[] }) => (
   <Note tone="look" role="status" aria-label="Lines that are left out">

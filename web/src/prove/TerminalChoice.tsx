@@ -1,8 +1,7 @@
-import { useState } from 'react';
 import type { Point } from '#core/circuit';
-import { Choice } from '../ui/Choice';
+import { LongChoice } from '../ui/LongChoice';
 
-/** More than this is listed only when it is asked for: a plate has several such lists. */
+/** Of a larger circuit the terminals are listed when they are asked for. */
 const MANY = 300;
 
 interface Props {
@@ -14,27 +13,15 @@ interface Props {
 }
 
 /** One of the terminals of the circuit. */
-export function TerminalChoice({ label, words, terminals, onChoose }: Props) {
-  const [isAsked, setAsked] = useState(terminals.length <= MANY);
-  const ask = () => setAsked(true);
-  return (
-    <Choice
-      aria-label={label}
-      value=""
-      onPointerDown={ask}
-      onFocus={ask}
-      onChange={({ target }) => {
-        const chosen = terminals.find(({ point }) => point === target.value)?.point;
-        if (chosen) onChoose(chosen);
-      }}
-    >
-      <option value="">{words}</option>
-      {isAsked &&
-        terminals.map(({ point, spelled }) => (
-          <option key={point} value={point}>
-            {spelled}
-          </option>
-        ))}
-    </Choice>
-  );
-}
+export const TerminalChoice = ({ label, words, terminals, onChoose }: Props) => (
+  <LongChoice
+    label={label}
+    value=""
+    isWhole={terminals.length <= MANY}
+    options={[{ value: '', words }, ...terminals.map(({ point, spelled }) => ({ value: point, words: spelled }))]}
+    onChoose={(value) => {
+      const chosen = terminals.find(({ point }) => point === value)?.point;
+      if (chosen) onChoose(chosen);
+    }}
+  />
+);
