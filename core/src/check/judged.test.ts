@@ -67,6 +67,8 @@ const AT_24_V: typeof CONTACT_RIGS = {
   makeA: { load: coil24, volts: 24, print: { carryA: 1, makeA: 2 } },
   mostV: { load: coil24, volts: 24, print: { carryA: 1, makeA: 2, mostV: 30 } },
 };
+/** A thermostat with a common of its own. */
+const isOn24 = (name: string): boolean => ['thermostat-powered', 'thermostat-2-2', 'thermostat-heat-pump'].includes(name);
 const ON_24_V_DC: typeof CONTACT_RIGS = Object.fromEntries(
   (['carryA', 'makeA', 'mostV'] as const).map((field) => [
     field,
@@ -164,7 +166,13 @@ const partsIn = (name: string, plate: Plate): readonly Part[] =>
 /** Supplies that a part needs for itself: its coil, its electronics, its movement. */
 function feeds(name: string, plate: Plate): Wire[] {
   return partsIn(name, plate).flatMap((part): Wire[] => {
+    if (part.kind === 'monitor3') return part.ends.map((end, index): Wire => [`G4:L${index + 1}`, `X:${end}`]);
     if (!('a' in part) || !('b' in part)) return [];
+    if (part.kind === 'step')
+      return [
+        ['S9:2', `X:${part.a}`],
+        [`X:${part.b}`, 'G1:N'],
+      ];
     if (part.kind === 'coil' && part.id !== 'reset' && part.id !== 'coil-24')
       return [
         ['S9:2', `X:${part.a}`],
@@ -174,9 +182,15 @@ function feeds(name: string, plate: Plate): Wire[] {
     const [hot, back] = is24 ? ['T9:R', 'T9:C'] : ['G1:L', 'G1:N'];
     if (part.kind === 'timer')
       return [
-        [hot, `X:${part.fedBy[0]}`],
+        ...(part.fedBy[0] === part.a ? [] : [[hot, `X:${part.fedBy[0]}`] as Wire]),
         [`X:${part.fedBy[1]}`, back],
-        ['S8:2', `X:${part.a}`],
+        [is24 ? 'S8:2' : 'S9:2', `X:${part.a}`],
+      ];
+    if (part.kind === 'amp-relay')
+      return [
+        ['S9:2', `X:${part.a}`],
+        [`X:${part.b}`, 'Z9:1'],
+        ['Z9:2', 'G1:N'],
       ];
     if (part.kind === 'travel')
       return [
@@ -205,13 +219,13 @@ const baseOf = (name: string): Plate => {
 
 /** The device under test switches the load that asks for the field. */
 function contactRig(name: string, field: FieldName): Circuit | undefined {
-  const asked = (name === 'thermostat-powered' ? AT_24_V : name === 'output-transistor' ? ON_24_V_DC : CONTACT_RIGS)[field];
+  const asked = (isOn24(name) ? AT_24_V : name === 'output-transistor' ? ON_24_V_DC : CONTACT_RIGS)[field];
   if (!asked) return undefined;
   const plate = plateOf(name, {
     ...asked.print,
     starts: 'automatic',
     ...baseOf(name),
-    ...(name === 'photocell' && asked.isDc ? { ratedV: asked.volts } : {}),
+    ...((name === 'photocell' || name === 'run-on-timer') && asked.isDc ? { ratedV: asked.volts } : {}),
   });
   const parts = partsIn(name, plate);
   const wants: Contact['form'] = field.includes('Nc') ? 'NC' : 'NO';
@@ -223,13 +237,13 @@ function contactRig(name: string, field: FieldName): Circuit | undefined {
       : all.every((one) => one.duty === 'control') || duty === 'power' || field === 'pilotCode' || field === 'dcCode',
   );
   // an overload's contact and a limit's rest closed
-  const contact = name === 'overload-relay' ? fit[0] : (fit.find(({ form }) => form === wants) ?? fit[0]);
+  const contact = name.startsWith('overload') || name === 'motor-breaker' ? fit[0] : (fit.find(({ form }) => form === wants) ?? fit[0]);
   if (!contact) return undefined;
   const [loadFamily, loadPlate] = asked.load;
   const ends = loadFamily === 'contactor-3-aux' ? ['A1', 'A2'] : loadFamily === 'plc-input' ? ['I0', 'M'] : ['1', '2'];
   const [hot, back] = asked.isDc
     ? ['G2:+', 'G2:-']
-    : name === 'thermostat-powered'
+    : isOn24(name)
       ? ['T9:R', 'T9:C']
       : asked.volts === 240
         ? ['G3:L', 'G3:N']
@@ -254,6 +268,8 @@ function contactRig(name: string, field: FieldName): Circuit | undefined {
       G1: ['supply-1ph', { volts: 120, hz: '60', legOhms: 0.01, legReactanceOhms: 0 }],
       G3: ['supply-1ph', { volts: 240, hz: '60', legOhms: 0.01, legReactanceOhms: 0 }],
       G2: ['dc-supply-module', { inputV: 120, outputV: asked.isDc ? asked.volts : 24, bonded: 'no' }],
+      G4: ['supply-3ph-wye', { volts: 120, hz: '60' }],
+      Z9: ['heater', { volts: 120, watts: 600 }],
       G9: ['dc-supply-module', { inputV: 120, outputV: 24, bonded: 'no' }],
       T9: ['control-transformer-24', { va: 100, bonded: 'none' }],
       S8: ['switch-1', { form: 'NO' }],
@@ -269,7 +285,7 @@ function contactRig(name: string, field: FieldName): Circuit | undefined {
       ['G1:L', 'T9:120'],
       ['G1:N', 'T9:COM'],
       ['T9:R', 'S8:1'],
-      ['G1:L', 'S9:1'],
+      [shares ? 'G2:+' : 'G1:L', 'S9:1'],
       ...own,
       ...logic,
       ...(isOwnFed ? [] : [[hot!, `X:${contact.a}`] as Wire]),
@@ -382,6 +398,21 @@ function loadRig(name: string): Circuit {
   );
 }
 
+/** A motor on direct current. */
+const directMotorRig = (name: string): Circuit =>
+  rigged(
+    {
+      G1: ['battery', { volts: 120, legOhms: 0.01 }],
+      F1: ['fuse-1', { ratingA: 10, curve: 'na-time-delay-motor', mostV: 250, dcV: 250, breaksA: 50_000 }],
+      X: [name as FamilyName, { volts: 120, runA: 4, lockedA: 24 }],
+    },
+    [
+      ['G1:+', 'F1:1'],
+      ['F1:2', 'X:A1'],
+      ['X:A2', 'G1:-'],
+    ],
+  );
+
 /** A motor behind an overload that its service factor allows. */
 function overloadedRig(name: string): Circuit {
   const marks = familyList.find(([one]) => one === name)![1].terminals.filter((mark) => mark !== 'PE');
@@ -416,13 +447,12 @@ const timerRig = (): Circuit =>
   );
 
 /** A fuse, a breaker or an overload before a motor, its supply read. */
-function guardRig(name: string, supply = 'supply-1ph', field?: FieldName): Circuit {
+function guardRig(name: string): Circuit {
   const isFuse = name.startsWith('fuse');
   const poles = name.endsWith('1') ? 1 : name.endsWith('2') ? 2 : 3;
   const ends = (n: number): [string, string] => (isFuse ? [`X:${2 * n + 1}`, `X:${2 * n + 2}`] : [`X:L${n + 1}`, `X:T${n + 1}`]);
   const plate = { ratingA: 15, settingA: 6.2, mostV: 300, breaksA: 10_000, curve: isFuse ? 'na-time-delay-control' : 'breaker-na' };
   const own = plateOf(name, plate);
-  void supply;
   return rigged(
     {
       G1: ['supply-3ph-wye', { volts: 208, hz: '60', faultA: 5000 }],
@@ -430,7 +460,9 @@ function guardRig(name: string, supply = 'supply-1ph', field?: FieldName): Circu
       M:
         poles === 3
           ? ['motor-3ph', { volts: 208, runA: 6, lockedA: 36, serviceFactor: 1 }]
-          : ['heater', { volts: field === 'mostV' ? 208 : 208, watts: 1200 }],
+          : name.startsWith('overload')
+            ? ['motor-1ph', { volts: 208, runA: 6, lockedA: 36, serviceFactor: 1 }]
+            : ['heater', { volts: 208, watts: 1200 }],
     },
     poles === 3
       ? [0, 1, 2].flatMap((n): Wire[] => [
@@ -475,12 +507,12 @@ function directRig(name: string): Circuit {
 
 /** The supply under test feeds a breaker and a heater. */
 function supplyRig(name: string): Circuit {
-  const [hot, back] = name === 'supply-1ph' ? ['L', 'N'] : ['L1', 'L2'];
-  const volts = name === 'supply-3ph-wye' ? 208 : 240;
+  const [hot, back] = name === 'battery' ? ['+', '-'] : name === 'supply-1ph' ? ['L', 'N'] : ['L1', 'L2'];
+  const volts = name === 'battery' ? 12 : name === 'supply-3ph-wye' ? 208 : 240;
   return rigged(
     {
-      X: [name as FamilyName, { volts, hz: '60', faultA: 5000 }],
-      F1: ['breaker-2', { ratingA: 15, mostV: 240, breaksA: 10_000 }],
+      X: [name as FamilyName, plateOf(name, { volts, hz: '60', faultA: 5000 })],
+      F1: ['breaker-2', { ratingA: 15, mostV: 240, dcV: 60, breaksA: 10_000 }],
       Y: ['heater', { volts, watts: 1200 }],
     },
     [
@@ -498,18 +530,29 @@ function transformerRig(name: string): Circuit {
   const ends = {
     'control-transformer-24': ['120', 'COM', 'R', 'C'],
     'signal-transformer': ['L', 'N', '24', 'C'],
+    'control-transformer-24-line': ['208', 'COM', 'R', 'C'],
     'control-transformer-120': ['H1', 'H4', 'X1', 'X2'],
+    'control-transformer': ['H1', 'H2', 'X1', 'X2'],
+    'control-transformer-dual': ['H1', 'H2', 'X1', 'X2'],
   }[name]!;
+  const lineV = name === 'signal-transformer' ? 230 : name === 'control-transformer-24-line' ? 208 : 120;
   return rigged(
     {
-      G1: line(name === 'signal-transformer' ? 230 : 120),
-      X: [name as FamilyName, { va: 50, primaryV: name === 'signal-transformer' ? 230 : 120, bonded: 'none' }],
+      G1: line(lineV),
+      X: [name as FamilyName, plateOf(name, { va: 50, primaryV: lineV, secondaryV: volts, bonded: 'none' })],
       F1: ['fuse-1', { ratingA: volts === 24 ? 2 : 0.5, mostV: 250 }],
       Y: ['lamp', { volts, watts: 20 }],
     },
     [
       ['G1:L', `X:${ends[0]}`],
       ['G1:N', `X:${ends[1]}`],
+      // the low volts of two primaries
+      ...(name === 'control-transformer-dual'
+        ? ([
+            ['X:H1', 'X:H3'],
+            ['X:H2', 'X:H4'],
+          ] as Wire[])
+        : []),
       [`X:${ends[2]}`, 'F1:1'],
       ['F1:2', 'Y:1'],
       ['Y:2', `X:${ends[3]}`],
@@ -545,10 +588,13 @@ const fanRig = (): Circuit =>
 
 /** A strip between a supply and a heater. */
 const jointRig = (name: string): Circuit => {
-  const [mark] = familyList.find(([one]) => one === name)![1].terminals;
+  const { terminals } = familyList.find(([one]) => one === name)![1];
+  const mark = terminals[0];
+  // the other half of a plug
+  const out = name.startsWith('plug') ? '1s' : mark;
   return rigged({ G1: line(120), X: [name as FamilyName, { mostV: 250, carryA: 20 }], Y: ['heater', { volts: 120, watts: 600 }] }, [
     ['G1:L', `X:${mark}`],
-    [`X:${mark}`, 'Y:1'],
+    [`X:${out}`, 'Y:1'],
     ['Y:2', 'G1:N'],
   ]);
 };
@@ -556,7 +602,7 @@ const jointRig = (name: string): Circuit => {
 function rigFor(name: string, field: FieldName): Circuit | undefined {
   const { group } = familyList.find(([one]) => one === name)![1];
   if (group === 'joint') return jointRig(name);
-  if (name.startsWith('supply-')) return supplyRig(name);
+  if (name.startsWith('supply-') || name === 'battery') return supplyRig(name);
   if (name.includes('transformer')) return transformerRig(name);
   if (field === 'poleV') return betweenRig(name);
   if (field === 'onDelayS' || field === 'offDelayS') return fanRig();
@@ -564,7 +610,8 @@ function rigFor(name: string, field: FieldName): Circuit | undefined {
   if (name === 'on-delay-two-wire') return timerRig();
   if (field.startsWith('coil')) return coilRig(name, field);
   if (field === 'serviceFactor') return overloadedRig(name);
-  if (group === 'load' || name === 'dc-supply-module') return loadRig(name);
+  if (name === 'motor-dc') return directMotorRig(name);
+  if (group === 'load' || name === 'dc-supply-module' || name === 'battery-charger') return loadRig(name);
   if (field === 'base' || field === 'pins' || field === 'ratedV' || field === 'motorV') return contactRig(name, 'mostV');
   if (group === 'protection' && !name.startsWith('isolator') && field !== 'pilotCode' && field !== 'dcCode') return guardRig(name);
   return contactRig(name, field);
@@ -582,8 +629,8 @@ const claimed = (use: string) => pairs.filter(([family, field]) => claimOf(famil
 const tooLittle = (family: string, field: FieldName, rig: Circuit): number | string => {
   if (field === 'coilPlus')
     return rig.devices.dX!.nameplate.coilPlus!.value === 'A1' ? 'A2' : otherEnd(family, String(rig.devices.dX!.nameplate.coilPlus!.value));
-  if ((family === 'thermostat-powered' || family === 'output-transistor') && field !== 'mostV') return 0.1;
-  if (family === 'thermostat-powered' || family === 'output-transistor') return 12;
+  if ((isOn24(family) || family === 'output-transistor') && field !== 'mostV') return 0.1;
+  if (isOn24(family) || family === 'output-transistor') return 12;
   if (family.startsWith('controller') && field === 'ratedV') return 12;
   return TOO_LITTLE[field] ?? 1;
 };
@@ -670,5 +717,5 @@ it('every contact that may break direct current has a figure for it to be read',
       : [],
   );
   // its outputs stand on its own 24 V alone
-  expect(without).toEqual(['thermostat-powered']);
+  expect(without).toEqual(['thermostat-powered', 'thermostat-2-2', 'thermostat-heat-pump']);
 });

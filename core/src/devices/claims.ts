@@ -89,6 +89,7 @@ const JUDGED: Readonly<Record<FieldName, Claim>> = {
   bonded: physics('which end of a secondary is tied to earth'),
   va: limit(['transformer-load', 'transformer-fuse']),
   primaryV: match(['transformer-tap', 'transformer-load']),
+  secondaryV: physics('what it feeds stands on these volts, and every part there is judged by them'),
   regulation: physics('how a secondary sags under load'),
   inputV: match(['load-volts']),
   inputVa: physics('what a DC supply draws'),
@@ -144,8 +145,9 @@ const OF_GROUP: { readonly [G in string]?: { readonly [F in FieldName]?: Claim }
     pf: physics('how its amps add to the others'),
   },
   control: { va: physics('what its own electronics draw from the supply') },
+  relay: { va: physics('what its coil draws from the supply') },
   protection: { dcV: limit(['guard-rating']) },
-  joint: { carryA: limit(['joint-rating']) },
+  joint: { carryA: limit(['joint-rating', 'contact-rating']) },
 };
 
 /** Figures that a contact's code says as well. */

@@ -1,14 +1,20 @@
 import { type Catalogue, type Circuit, type Device, type Field, invariant, type OwnFamily } from '#core/circuit';
 import type { Part } from '#core/kinds';
+import { contactors } from './families/contactors';
 import { controllers } from './families/controllers';
 import { controls } from './families/controls';
 import { joints, loads } from './families/loads';
+import { monitors } from './families/monitors';
+import { operators } from './families/operators';
 import { outputs } from './families/outputs';
+import { processSwitches } from './families/processSwitches';
 import { protection } from './families/protection';
 import { relays } from './families/relays';
+import { steppingRelays } from './families/stepping';
 import { supplies } from './families/supplies';
 import { switches } from './families/switches';
 import { thermostats } from './families/thermostats';
+import { timedRelays } from './families/timedRelays';
 import { timers } from './families/timers';
 import { type DeviceFamily, type InputFacts, readPlate } from './family';
 import { composed } from './own';
@@ -18,9 +24,15 @@ export const families = {
   ...supplies,
   ...protection,
   ...relays,
+  ...contactors,
+  ...steppingRelays,
   ...switches,
+  ...operators,
+  ...processSwitches,
   ...thermostats,
   ...timers,
+  ...timedRelays,
+  ...monitors,
   ...controls,
   ...controllers,
   ...outputs,

@@ -29,7 +29,7 @@ export const NOTE = { size: 11, weight: 600 } as const;
 export const FLAG = { size: 12, weight: 600 } as const;
 export const SMALL = { size: 10.5, weight: 600 } as const;
 
-const BLOCKS: readonly PlacedSymbol['kind'][] = ['motor-block', 'heater-block', 'source-block'];
+const BLOCKS: readonly PlacedSymbol['kind'][] = ['motor-block', 'heater-block', 'monitor-block', 'source-block'];
 /** Whether it is drawn as a tall box with its terminals at one side. */
 export const isBlock = ({ kind }: Pick<PlacedSymbol, 'kind'>): boolean => BLOCKS.includes(kind);
 

@@ -1,6 +1,6 @@
 import { type Device, type DeviceId, type Point, type TerminalId, terminalId } from '#core/circuit';
 import type { CircuitPlan, PlannedPart } from '#core/graph';
-import type { Drawn, Printed } from '#core/kinds';
+import type { BlockSymbol, Drawn, Printed } from '#core/kinds';
 import { figures, span } from '#core/units';
 import type { BandName, SymbolKind, VoltageClass } from './sheet';
 import { type Wiring, wiringOf } from './wiring';
@@ -34,7 +34,7 @@ export interface SourceElement {
 }
 
 export interface BlockElement {
-  readonly symbol: 'motor-block' | 'heater-block';
+  readonly symbol: BlockSymbol;
   readonly id: string;
   readonly device: Device;
   readonly part: string;

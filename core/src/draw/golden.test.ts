@@ -159,7 +159,7 @@ describe('sheets stand as they stood', () => {
 const KINDS = [
   ...['contact', 'isolator', 'push', 'pressure', 'thermostat', 'overload', 'end-switch', 'float', 'selector', 'light', 'clock', 'breaker'],
   ...['coil', 'motor', 'heater', 'lamp', 'box', 'fuse', 'overload-heater', 'timer', 'bar', 'valve', 'winding', 'wire'],
-  ...['source', 'source-block', 'motor-block', 'heater-block'],
+  ...['source', 'source-block', 'motor-block', 'heater-block', 'monitor-block'],
 ] as SymbolKind[];
 
 const strokeText = ({ as, ...rest }: Stroke): string =>

@@ -1,5 +1,5 @@
 import type { ConductorId, DeviceId, Point } from '#core/circuit';
-import type { SymbolName } from '#core/kinds';
+import type { BlockSymbol, SymbolName } from '#core/kinds';
 
 /** Sheet units: 1 u is 1 px at 100 % and 0.25 mm on paper. */
 export const CELL = 104;
@@ -18,7 +18,7 @@ export const LEAST_CELLS = 7;
 export type VoltageClass = 'elv-ac' | 'elv-dc' | 'control' | 'power' | 'none';
 
 /** Symbols of parts, and of what the sheet itself draws: a supply, a block with rows of its own, a plain wire. */
-export type SymbolKind = SymbolName | 'source' | 'secondary' | 'source-block' | 'motor-block' | 'heater-block' | 'wire';
+export type SymbolKind = SymbolName | 'source' | 'secondary' | 'source-block' | BlockSymbol | 'wire';
 
 /** What a band is called: facts, from which the words are made. */
 export type BandName =

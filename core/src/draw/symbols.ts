@@ -269,9 +269,12 @@ function wholeStrokes(
     case 'source-block':
     case 'motor-block':
     case 'heater-block':
+    case 'monitor-block':
       return [
         { as: 'rect', x: -size.width / 2, y: -size.height / 2, width: size.width, height: size.height, body: true },
-        text(kind === 'motor-block' ? 'M 3~' : kind === 'heater-block' ? words || '3~' : phasesOf(size)),
+        text(
+          kind === 'motor-block' ? 'M 3~' : kind === 'monitor-block' ? '3~ ok?' : kind === 'heater-block' ? words || '3~' : phasesOf(size),
+        ),
       ];
     case 'wire':
       return [line(-26, 0, 26, 0)];

@@ -8,6 +8,7 @@ export { CURVES, openingMs } from './curves';
 
 export type { Fuse } from './fuse';
 export type {
+  BlockSymbol,
   BranchValue,
   Drawn,
   Hindrance,
@@ -33,7 +34,7 @@ export type { Motor, Motor3 } from './motor';
 export type { Sensor } from './sensor';
 export type { Join, Source } from './source';
 export { isBond } from './source';
-export type { SeriesTimer } from './timer';
+export type { SeriesTimer, Timing } from './timer';
 export { coreBranch, isCoreAlive, topSection } from './transformer';
 
 export type { Transformer } from './windingModel';

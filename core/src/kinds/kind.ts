@@ -124,7 +124,7 @@ export type Drawn =
   | { readonly as: 'winding'; readonly sub: string; readonly taps: readonly { readonly mark: string; readonly volts: number }[] }
   /** one leg of a polyphase or split supply: the legs of a device are one source */
   | { readonly as: 'leg'; readonly end: string; readonly hz: number | undefined }
-  | { readonly as: 'block'; readonly symbol: 'motor-block' | 'heater-block'; readonly ends: readonly string[]; readonly text: Printed }
+  | { readonly as: 'block'; readonly symbol: BlockSymbol; readonly ends: readonly string[]; readonly text: Printed }
   | {
       readonly as: 'source';
       readonly sub?: string;
@@ -159,6 +159,9 @@ export type SymbolName =
   | 'selector'
   | 'light'
   | 'clock';
+
+/** What stands on three lines at once. */
+export type BlockSymbol = 'motor-block' | 'heater-block' | 'monitor-block';
 
 interface FaultMode<F extends string = string> {
   readonly mode: F;

@@ -5,10 +5,13 @@ import { electronics } from './electronics';
 import { fuse } from './fuse';
 import type { Kind } from './kind';
 import { load, load3 } from './load';
+import { ampRelay, monitor3 } from './monitor';
 import { motor, motor3 } from './motor';
 import { safety } from './safety';
 import { sensor } from './sensor';
 import { dcOutput, join, source } from './source';
+import { step } from './step';
+import { tapMotor } from './tapMotor';
 import { seriesTimer, timer } from './timer';
 import { transformer } from './transformer';
 import { travel } from './travel';
@@ -24,6 +27,9 @@ export const KINDS = {
   coil,
   'series-timer': seriesTimer,
   timer,
+  step,
+  'amp-relay': ampRelay,
+  monitor3,
   electronics,
   controller,
   safety,
@@ -31,6 +37,7 @@ export const KINDS = {
   travel,
   motor,
   motor3,
+  'tap-motor': tapMotor,
   load,
   load3,
 } as const;

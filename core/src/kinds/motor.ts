@@ -16,6 +16,8 @@ export interface Motor extends TwoEnded, MotorPlate {
   readonly kind: 'motor';
   /** opens by itself when it gets hot */
   readonly protector: boolean;
+  /** turns on DC, and only hums on AC; which way it turns is not told */
+  readonly isDirect?: boolean | undefined;
 }
 
 export interface Motor3 extends PartBase, MotorPlate {
@@ -63,6 +65,7 @@ export const motor = kindOf<Motor>()({
   branches: ({ a, b }) => [between(a, b, 'load')],
   admittances(part, { state, fault }, hz) {
     if (part.ratedV === undefined || fault === 'open' || state.mode === 'protected') return [OPEN];
+    if (part.isDirect) return [ohmic(part.ratedV / (state.mode === 'running' && hz === 0 ? part.runA : part.lockedA))];
     if (hz === 0) return [ohmic((WINDING_SHARE * part.ratedV) / part.runA)];
     const turns = state.mode === 'running';
     return [
@@ -70,7 +73,13 @@ export const motor = kindOf<Motor>()({
     ];
   },
   faults,
-  drive: ({ ratedV }, look) => (ratedV === undefined ? 0 : look.volts(0) / ratedV),
+  drivesHz: ({ isDirect }) => (isDirect ? 0 : undefined),
+  drive: ({ ratedV, isDirect }, look) =>
+    ratedV === undefined
+      ? 0
+      : isDirect
+        ? Math.max(0, ...look.across(0).flatMap(({ hz, volts }) => (hz === 0 ? [Math.abs(volts.re)] : []))) / ratedV
+        : look.volts(0) / ratedV,
   next(part, { state, fault }, { drive, amps }): Next<Mode1> | null {
     const { mode, heat } = state;
     if (mode === 'protected') return { mode: 'stopped', inMs: PROTECTOR_RESET_MS };

@@ -12,8 +12,8 @@ export interface Source extends TwoEnded {
   readonly reactanceOhms: number;
   /** nobody has measured or printed its ohms: what is usual stands in, and no fault current follows from that */
   readonly isGuess?: boolean | undefined;
-  /** a leg of the mains, or the loop of an input that brings volts of its own */
-  readonly role: 'mains' | 'call-input';
+  /** a leg of the mains, a pole of a battery, or the loop of an input that brings volts of its own */
+  readonly role: 'mains' | 'battery' | 'call-input';
 }
 
 /** A call input is joined from this share of the amps that a short across it would draw. Common practice. */

@@ -53,48 +53,87 @@ export const seriesTimer = kindOf<SeriesTimer>()({
   drawn: ({ a, b, delayS }) => [{ as: 'element', symbol: 'timer', a, b, text: { value: delayS, unit: 's' } }],
 });
 
-/** A timer with a supply of its own and a call input; its contact follows the call late. */
+/**
+ * What a timer gives for a call: on late and off late; on at once for a while; the same for a touch; a star contact for a
+ * while, then, after a pause, a delta contact.
+ */
+export type Timing = 'delay' | 'interval' | 'one-shot' | 'star-delta';
+
+/** A timer with a supply of its own and a call input, which may be one pair of terminals; its contacts follow the call as it is timed. */
 export interface Timer extends TwoEnded {
   readonly kind: 'timer';
   /** ends of the supply that keeps it alive */
   readonly fedBy: readonly [string, string];
-  readonly ratedV: number;
+  readonly ratedV: number | undefined;
   readonly va: number;
+  /** of star and delta the time in star */
   readonly onDelayS: number | undefined;
+  /** of star and delta the pause between */
   readonly offDelayS: number | undefined;
+  readonly timing: Timing;
+  /** times on without its supply, by what it has stored */
+  readonly isStored?: boolean | undefined;
 }
 
 /** What the call input of a timer draws. Common practice. */
 const CALL_INPUT_VA = 0.3;
+/** A supply under this share keeps no timer alive; it rides through a dip. Common practice. */
+const [LIVES_FROM, RIDES_MS] = [0.6, 50] as const;
+
+type TimerMode = 'idle' | 'called' | 'on' | 'ending' | 'spent' | 'pausing';
+
+/** How a timer of each kind goes on from where it is; a missing time is undefined and never comes. */
+const TIMINGS: Readonly<
+  Record<
+    Timing,
+    (mode: TimerMode, called: boolean, onMs: number | undefined, offMs: number | undefined) => { to: TimerMode; inMs?: number } | null
+  >
+> = {
+  delay(mode, called, onMs, offMs) {
+    if (mode === 'idle') return called ? { to: 'called' } : null;
+    if (mode === 'called') return called ? after('on', onMs) : { to: 'idle' };
+    if (mode === 'on') return called ? null : { to: 'ending' };
+    return called ? { to: 'on' } : after('idle', offMs);
+  },
+  interval(mode, called, onMs) {
+    if (!called) return mode === 'idle' ? null : { to: 'idle' };
+    return mode === 'idle' ? { to: 'on' } : mode === 'on' ? after('spent', onMs) : null;
+  },
+  'one-shot'(mode, called, onMs) {
+    if (mode === 'on') return after('spent', onMs);
+    if (mode === 'spent') return called ? null : { to: 'idle' };
+    return called ? { to: 'on' } : null;
+  },
+  'star-delta'(mode, called, onMs, offMs) {
+    if (!called) return mode === 'idle' ? null : { to: 'idle' };
+    return mode === 'idle' ? { to: 'called' } : mode === 'called' ? after('pausing', onMs) : mode === 'pausing' ? after('on', offMs) : null;
+  },
+};
+
+const after = (to: TimerMode, inMs: number | undefined) => (inMs === undefined ? null : { to, inMs });
 
 export const timer = kindOf<Timer>()({
   kind: 'timer',
-  modes: ['idle', 'called', 'on', 'ending'],
+  modes: ['idle', 'called', 'on', 'ending', 'spent', 'pausing'],
   values: noNumbers,
   ends: ({ a, b, fedBy }) => [a, b, ...fedBy],
   branches: ({ a, b, fedBy }) => [between(a, b, 'load'), between(fedBy[0], fedBy[1], 'load')],
   admittances({ ratedV, va }, { fault }, hz) {
-    const own = fault === 'dead' || hz === 0 ? OPEN : passive(impedanceOfVa(ratedV, va, 0.8));
+    if (ratedV === undefined) return [OPEN, OPEN];
+    const own = fault === 'dead' ? OPEN : hz === 0 ? ohmic((ratedV * ratedV) / va) : passive(impedanceOfVa(ratedV, va, 0.8));
     return [ohmic((ratedV * ratedV) / CALL_INPUT_VA), own];
   },
   faults: [{ mode: 'dead', weight: 5 }],
-  drive: ({ ratedV }, look) => look.volts(0) / ratedV,
-  next({ onDelayS, offDelayS }, { state, fault }, { drive }) {
-    const called = drive >= 0.6 && fault !== 'dead';
-    switch (state.mode) {
-      case 'idle':
-        return called ? { mode: 'called', inMs: 1 } : null;
-      case 'called':
-        if (!called) return { mode: 'idle', inMs: 1 };
-        return onDelayS === undefined ? null : { mode: 'on', inMs: onDelayS * 1000 };
-      case 'on':
-        return called ? null : { mode: 'ending', inMs: 1 };
-      case 'ending':
-        if (called) return { mode: 'on', inMs: 1 };
-        return offDelayS === undefined ? null : { mode: 'idle', inMs: offDelayS * 1000 };
-    }
+  drive: ({ ratedV }, look) => (ratedV === undefined ? 0 : look.volts(0) / ratedV),
+  next({ ratedV, onDelayS, offDelayS, timing, isStored }, { state, fault }, { drive, look }) {
+    const isAlive = fault !== 'dead' && (isStored || (ratedV !== undefined && look.volts(1) >= LIVES_FROM * ratedV));
+    if (!isAlive) return state.mode === 'idle' ? null : { mode: 'idle', inMs: RIDES_MS };
+    const [onMs, offMs] = [onDelayS, offDelayS].map((s) => (s === undefined ? undefined : Math.max(1, s * 1000)));
+    const next = TIMINGS[timing](state.mode, drive >= 0.6, onMs, offMs);
+    return next && { mode: next.to, inMs: next.inMs ?? 1 };
   },
-  holds: (_part, { state }) => state.mode === 'on' || state.mode === 'ending',
+  holds: ({ timing }, { state: { mode } }, channel) =>
+    timing === 'star-delta' && channel === 'star' ? mode === 'called' : mode === 'on' || mode === 'ending',
   loadClass: () => 'electronics',
   drawn: ({ a, b, fedBy, va, onDelayS, offDelayS }) => [
     { as: 'element', sub: 'call', symbol: 'timer', a, b, isLoad: true, text: `${onDelayS ?? '?'}/${offDelayS ?? '?'} s` },

@@ -19,6 +19,7 @@ function shapesOf(part: Transformer): BranchShape[] {
     ...winding(part.primary, windingModel(part)?.primaryTurns ?? 0, 'load'),
     ...winding(part.secondary, 1, 'source'),
     between(part.core, EARTH, 'core'),
+    ...winding(part.twin ?? [], windingModel(part)?.primaryTurns ?? 0, 'load'),
   ];
 }
 
@@ -46,18 +47,23 @@ export const transformer = kindOf<Transformer>()({
   kind: 'transformer',
   modes: ['there'],
   values: noNumbers,
-  ends: ({ primary, secondary, core }) => [...primary.map(({ mark }) => mark), ...secondary.map(({ mark }) => mark), core],
+  ends: ({ primary, secondary, twin = [], core }) => [...[...primary, ...secondary, ...twin].map(({ mark }) => mark), core],
   branches: shapesOf,
   admittances(part, { fault }, hz) {
     const model = windingModel(part);
     const open = (taps: readonly Tap[]) => sections(taps).map(() => OPEN);
-    if (!model) return [...open(part.primary), ...open(part.secondary), OPEN];
+    const twin = part.twin ?? [];
+    if (!model) return [...open(part.primary), ...open(part.secondary), OPEN, ...open(twin)];
+    // two primaries share the copper of one
+    const halves = twin.length === 0 ? 1 : 2;
+    const [ohms, reactance] = [halves * model.primaryOhms, halves * model.primaryReactanceOhms];
     return [
-      ...(fault === 'primaryOpen' ? open(part.primary) : windingValues(part.primary, model.primaryOhms, model.primaryReactanceOhms, hz)),
+      ...(fault === 'primaryOpen' ? open(part.primary) : windingValues(part.primary, ohms, reactance, hz)),
       ...(fault === 'secondaryOpen'
         ? open(part.secondary)
         : windingValues(part.secondary, model.secondaryOhms, model.secondaryReactanceOhms, hz)),
       hz === 0 ? OPEN : { y: phasor(model.magnetizingG, model.magnetizingB), emf: phasor(0) },
+      ...windingValues(twin, ohms, reactance, hz),
     ];
   },
   faults: [
@@ -65,7 +71,7 @@ export const transformer = kindOf<Transformer>()({
     { mode: 'secondaryOpen', weight: 4 },
   ],
   hinders: () => 'primary dead',
-  drawn({ primary, secondary, va }) {
+  drawn({ primary, secondary, twin, va }) {
     const [low, full] = [at(secondary, 0), at(secondary, -1)];
     return [
       {
@@ -78,6 +84,7 @@ export const transformer = kindOf<Transformer>()({
         text: { value: va, unit: 'VA' },
       },
       { as: 'winding', sub: 'primary', taps: primary },
+      ...(twin ? [{ as: 'winding', sub: 'primary2', taps: twin } as const] : []),
     ];
   },
 });

@@ -13,6 +13,8 @@ export interface Transformer extends PartBase {
   readonly kind: 'transformer';
   readonly core: string;
   readonly primary: readonly Tap[];
+  /** a second primary of the same volts: in series with the first for twice as many, beside it for as many */
+  readonly twin?: readonly Tap[] | undefined;
   readonly secondary: readonly Tap[];
   readonly va: number | undefined;
   readonly style: 'class-2' | 'industrial';

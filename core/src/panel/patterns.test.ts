@@ -1,11 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { createDesk } from '#core/bench';
 import { type LogEntry, readCircuitDocument } from '#core/circuit';
 import { catalogue } from '#core/devices';
-import { drain } from '#core/explore';
-import { DEFAULT_PRACTICE } from '#core/schools';
-import { on, powered } from '../testing/demo';
+import { on } from '../testing/demo';
 import { laidPattern } from '../testing/laidPattern';
+import { onAt } from '../testing/onAt';
 import { PATTERNS } from './index';
 
 describe.each(PATTERNS.map(({ name }) => [name] as const))('the pattern %s', (name) => {
@@ -26,23 +24,7 @@ describe.each(PATTERNS.map(({ name }) => [name] as const))('the pattern %s', (na
   });
 });
 
-/** Which coils and loads are on at a moment after some inputs. */
-function whatIsOn(name: string, log: readonly LogEntry[], atMs: number): string {
-  const desk = createDesk();
-  const { circuit } = laidPattern(name);
-  drain(desk.circuit({ document: circuit, practice: DEFAULT_PRACTICE }));
-  drain(desk.run({ log: [powered, ...log], faults: [] }));
-  const { parts } = drain(desk.look({ atMs, red: null, black: null, mode: 'vac', clamp: null, device: null }));
-  const tags = Object.values(circuit.devices).filter(
-    ({ id, tag }) =>
-      /^[KMYEH]/.test(tag) &&
-      Object.entries(parts).some(([key, { sight, phase }]) => key.startsWith(`${id}:`) && sight !== null && phase === 'on'),
-  );
-  return tags
-    .map(({ tag }) => tag)
-    .sort()
-    .join(' ');
-}
+const whatIsOn = (name: string, log: readonly LogEntry[], atMs: number): string => onAt(laidPattern(name).circuit, log, atMs, /^[KMYEH]/);
 const pressed = (tag: string, atMs: number): LogEntry[] => [on(tag, 'pressed', atMs), on(tag, 'pressed', atMs + 500, false)];
 
 describe('a pattern does what it says', () => {

@@ -1,15 +1,8 @@
 import type { Circuit } from '#core/circuit';
 import type { FamilyName } from '#core/devices';
-import { rigged } from './rigged';
+import { chains, rigged } from './rigged';
 
 type Devices = Record<string, [family: FamilyName, nameplate: Record<string, number | string>]>;
-
-/** Wires as chains of ends: `G1:L S1:1 | S1:2 K1:A1`. Each chain is wired end to end. */
-const chains = (text: string): (readonly [string, string])[] =>
-  text.split('|').flatMap((chain) => {
-    const ends = chain.trim().split(/\s+/);
-    return ends.slice(1).map((end, index): readonly [string, string] => [ends[index] ?? '', end]);
-  });
 
 const at = (volts: number) => ({ coilKind: 'AC', coilV: volts, coilHz: '60', inrushVa: 30, sealedVa: 6 }) as const;
 const direct = { coilKind: 'DC', coilV: 24, sealedVa: 1 } as const;

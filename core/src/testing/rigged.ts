@@ -72,3 +72,10 @@ export const line = (volts: number): [FamilyName, Record<string, number | string
   'supply-1ph',
   { volts, hz: '60', legOhms: 0.001, legReactanceOhms: 0 },
 ];
+
+/** Wires as chains of ends: `G1:L S1:1 | S1:2 K1:A1`. Each chain is wired end to end. */
+export const chains = (text: string): (readonly [string, string])[] =>
+  text.split('|').flatMap((chain) => {
+    const ends = chain.trim().split(/\s+/);
+    return ends.slice(1).map((end, index): readonly [string, string] => [ends[index] ?? '', end]);
+  });

@@ -104,7 +104,7 @@ function OffButHot({ symbol }: { symbol: PlacedSymbol }) {
     }, 0);
   });
   if (hottest === 0) return null;
-  const isBlock = symbol.kind === 'motor-block' || symbol.kind === 'heater-block';
+  const isBlock = symbol.kind.endsWith('-block') && symbol.kind !== 'source-block';
   return (
     <text
       {...(symbol.isStanding

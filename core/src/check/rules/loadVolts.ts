@@ -16,7 +16,7 @@ const isElectronic = ({ kind }: Part): boolean =>
   kind === 'electronics' || kind === 'timer' || kind === 'series-timer' || kind === 'safety' || kind === 'controller';
 
 /** The field of a nameplate that says for which volts it is made. */
-const VOLTS_FIELDS = ['volts', 'motorV', 'inputV', 'ratedV', 'callV'] as const;
+const VOLTS_FIELDS = ['motorV', 'inputV', 'ratedV', 'callV', 'volts'] as const;
 
 /** What of a load's plate nobody has read and nothing usual stands in for. */
 const unreadOf = (device: Device, brings: Brings): FieldName[] => missingFacts(device, brings).map((name) => name as FieldName);

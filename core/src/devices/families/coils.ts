@@ -25,6 +25,9 @@ export const coilFields = (ends: Ends, inrushVa: number, inrushPf: number, seale
 
 type CoilField = keyof ReturnType<typeof coilFields>;
 
+/** What a coil moves: every contact of its device. */
+export const ARMATURE = { parts: ['coil'] } as const;
+
 /** A word of a nameplate as one of those that the program knows. */
 const oneOf = <const T extends string>(known: readonly T[], word: string | undefined): T | undefined => known.find((one) => one === word);
 

@@ -109,4 +109,113 @@ export const controls = {
     ],
     source: 'travel and 3 A end switch: common practice',
   }),
+  'damper-spring': define({
+    title: 'Damper motor with spring return, end switch',
+    letter: 'Y',
+    group: 'control',
+    terminals: ['1', '2', 'S1', 'S2', 'S3'],
+    inputs: [],
+    fields: {
+      motorV: field.number('Motor', 'V', 12, 277),
+      va: field.typical('Motor', 'VA', 6, undefined, 1, 60),
+      pf: field.typical('Power factor', '', 0.8, undefined, 0.1, 1),
+      openS: field.typical('Opens in', 's', 75, undefined, 0.5, 300),
+      closeS: field.typical('Springs back in', 's', 20, undefined, 0.5, 300),
+      endSwitchA: field.typical('End switch', 'A', 3, undefined, 0.1, 10),
+      mostV: field.mostV('Rated volts of its end switch'),
+      ...directFields,
+    },
+    parts: (plate) => [
+      {
+        kind: 'travel',
+        id: 'motor',
+        a: '1',
+        b: '2',
+        ratedV: plate.number('motorV'),
+        va: plate.certain('va'),
+        pf: plate.certain('pf'),
+        openS: plate.certain('openS'),
+        closeS: plate.certain('closeS'),
+      },
+      ...(
+        [
+          ['S2', 'NC'],
+          ['S3', 'NO'],
+        ] as const
+      ).map(
+        ([b, form]) =>
+          ({
+            kind: 'contact',
+            id: `S1-${b}`,
+            a: 'S1',
+            b,
+            form,
+            mover: { parts: ['motor'] },
+            duty: 'control',
+            symbol: 'end-switch',
+            ratings: { resistiveA: plate.certain('endSwitchA'), mostV: plate.number('mostV'), ...directOf(plate) },
+          }) as const,
+      ),
+    ],
+    source: '60 to 90 s open, spring 15 to 25 s, S1–S3 closes at its end: common practice',
+  }),
+  'heat-sequencer': define({
+    title: 'Heat sequencer, one stage and its fan',
+    letter: 'K',
+    group: 'control',
+    terminals: ['H1', 'H2', 'M1', 'M2', 'M3', 'M4'],
+    inputs: [],
+    fields: {
+      ratedV: field.number('Heater pins', 'V', 12, 277),
+      va: field.typical('Own use', 'VA', 5, undefined, 0.5, 30),
+      onDelayS: field.typical('Closes after', 's', 30, undefined, 1, 180),
+      offDelayS: field.typical('Opens after', 's', 60, undefined, 1, 180),
+      resistiveA: field.rating('Resistive, each pair', 'A', 0.1, 60),
+      motorA: field.rating('Motor, each pair', 'A', 0.1, 60),
+      lockedA: field.rating('Locked rotor, each pair', 'A', 0.1, 400),
+      mostV: field.mostV(),
+      ...directFields,
+    },
+    parts: (plate) => [
+      {
+        kind: 'timer',
+        id: 'bimetal',
+        a: 'H1',
+        b: 'H2',
+        fedBy: ['H1', 'H2'],
+        ratedV: plate.number('ratedV'),
+        va: plate.certain('va'),
+        timing: 'delay',
+        onDelayS: plate.certain('onDelayS'),
+        offDelayS: plate.certain('offDelayS'),
+        isStored: true,
+      },
+      ...(
+        [
+          ['M1', 'M2'],
+          ['M3', 'M4'],
+        ] as const
+      ).map(
+        ([a, b]) =>
+          ({
+            kind: 'contact',
+            id: `${a}-${b}`,
+            a,
+            b,
+            form: 'NO',
+            mover: { parts: ['bimetal'] },
+            duty: 'power',
+            symbol: 'contact',
+            ratings: {
+              resistiveA: plate.number('resistiveA'),
+              motorA: plate.number('motorA'),
+              lockedA: plate.number('lockedA'),
+              mostV: plate.number('mostV'),
+              ...directOf(plate),
+            },
+          }) as const,
+      ),
+    ],
+    source: 'closes 1 to 110 s after its heater is fed, opens 1 to 110 s after: common practice',
+  }),
 };

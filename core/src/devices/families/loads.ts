@@ -1,15 +1,15 @@
-import { EARTH, type Load } from '#core/kinds';
-import { define, field, type Plate } from '../family';
+import { type Contact, EARTH, type Load } from '#core/kinds';
+import { define, field, only, type Plate } from '../family';
 import { coil, coilFields } from './coils';
 
-const motorFields = (lockedTimes: number, lockedSource: string) => ({
+const motorFields = (lockedTimes: number, lockedSource: string, hasServiceFactor = true) => ({
   volts: field.number('Rated', 'V', 12, 1000),
   runA: field.number('Running', 'A', 0.05, 1000),
   runPf: field.typical('Power factor running', '', 0.8, undefined, 0.1, 1),
   lockedA: field.rating('Locked rotor', 'A', 0.1, 8000),
   lockedTimes: field.typical('Locked over running', '×', lockedTimes, lockedSource, 1, 15),
   lockedPf: field.typical('Power factor locked', '', 0.45, undefined, 0.1, 1),
-  serviceFactor: field.rating('Service factor', '', 1, 1.5),
+  ...only(hasServiceFactor, { serviceFactor: field.rating('Service factor', '', 1, 1.5) }),
   runUpS: field.typical('Runs up in', 's', 0.4, undefined, 0.05, 60),
 });
 
@@ -63,6 +63,39 @@ const resistive = (title: string, use: Load['use'], letter: string) =>
     ],
     source: 'resistance from rated volts and watts',
   });
+
+const speedFields = motorFields(3, 'common practice for a permanent-capacitor fan motor: 2 to 4', false);
+
+/** Turns of the slower taps over those of the fastest. Common practice: low speed at 60 to 70 %. */
+const [MED_TURNS, LO_TURNS] = [1.2, 1.45] as const;
+
+/** Pins and sockets of two halves, joined while they are mated. */
+const plug = (pins: number) => {
+  const numbers = Array.from({ length: pins }, (_, index) => index + 1);
+  return define({
+    title: `Plug and socket, ${pins} pins`,
+    letter: 'X',
+    group: 'joint',
+    terminals: [...numbers.map((n) => `${n}p`), ...numbers.map((n) => `${n}s`)],
+    inputs: [{ name: 'mated', on: 'Plug it in', off: 'Pull it out', state: 'plugged in', kind: 'maintained', use: 'isolate', rest: true }],
+    fields: { carryA: field.rating('Carries, each pin', 'A', 0.1, 400), mostV: field.mostV() },
+    parts: (plate) =>
+      numbers.map(
+        (n): Contact => ({
+          kind: 'contact',
+          id: `${n}p-${n}s`,
+          a: `${n}p`,
+          b: `${n}s`,
+          form: 'NO',
+          mover: { inputs: ['mated'] },
+          duty: 'power',
+          symbol: 'contact',
+          ratings: { carryA: plate.number('carryA'), mostV: plate.number('mostV'), isWorkedDead: true },
+        }),
+      ),
+    source: 'pins p, sockets s; the socket side is the fed one: common practice',
+  });
+};
 
 const strip = (title: string, letter: string, marks: readonly string[]) =>
   define({
@@ -157,12 +190,65 @@ export const loads = {
     parts: (plate) => [coil(plate, '1', '2', { operateMs: 20, releaseMs: 20 })],
     source: '24 V AC irrigation solenoid VA: common practice',
   }),
+  'motor-dc': define({
+    title: 'Motor, direct current',
+    letter: 'M',
+    group: 'load',
+    is: { does: 'moves' },
+    terminals: ['A1', 'A2', 'PE'],
+    inputs: [],
+    fields: motorFields(6, 'common practice'),
+    parts: (plate) => [{ kind: 'motor', id: 'winding', a: 'A1', b: 'A2', ...motorNumbers(plate), protector: false, isDirect: true }],
+    source: 'locked 6 × running; which way it turns is not told: common practice',
+  }),
+  'fan-motor-3-speed': define({
+    title: 'Fan motor, three speed leads',
+    letter: 'M',
+    group: 'load',
+    is: { does: 'moves' },
+    terminals: ['COM', 'HI', 'MED', 'LO', 'PE'],
+    inputs: [],
+    fields: speedFields,
+    parts: (plate) => {
+      const { serviceFactor: _none, ...numbers } = motorNumbers(plate);
+      const volts = numbers.ratedV ?? 1;
+      return [
+        {
+          kind: 'tap-motor',
+          id: 'winding',
+          core: '#core',
+          ...numbers,
+          taps: [
+            { mark: 'COM', volts: 0 },
+            { mark: 'HI', volts },
+            { mark: 'MED', volts: MED_TURNS * volts },
+            { mark: 'LO', volts: LO_TURNS * volts },
+          ],
+        },
+      ];
+    },
+    source: 'one winding with taps: a lead that is not used stands at more than the line and is parked by itself: common practice',
+  }),
+  horn: resistive('Horn or bell', 'module', 'P'),
+  beacon: resistive('Beacon', 'module', 'P'),
+  'hour-meter': resistive('Hour meter', 'module', 'P'),
+  counter: resistive('Counter', 'module', 'P'),
   heater: resistive('Heater', 'heater', 'E'),
   lamp: resistive('Lamp', 'lamp', 'H'),
 };
 
 export const joints = {
   'terminal-strip': strip('Terminal strip', 'X', ['1', '2', '3', '4', '5', '6', '7', '8', '9', '10', '11', '12']),
+  'terminal-2': strip('Terminals, two', 'X', ['1', '2']),
+  'terminal-6': strip('Terminals, six', 'X', ['1', '2', '3', '4', '5', '6']),
+  'terminal-24': strip(
+    'Terminals, twenty-four',
+    'X',
+    Array.from({ length: 24 }, (_, index) => String(index + 1)),
+  ),
+  'plug-2': plug(2),
+  'plug-4': plug(4),
+  'plug-6': plug(6),
   splice: strip('Splice', 'X', ['J']),
   'parked-lead': strip('Parked lead', 'X', ['P']),
   'earth-bar': define({

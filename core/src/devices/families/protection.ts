@@ -1,11 +1,11 @@
 import type { Contact, CurveName, Fuse } from '#core/kinds';
-import { define, field, variant } from '../family';
+import { define, field, type Plate, variant } from '../family';
 
-const poleNumbers = [1, 2, 3] as const;
+const poleNumbers = [1, 2, 3, 4] as const;
 /** An overload relay trips when any of its heaters has gathered enough. */
-const HEATERS = poleNumbers.map((n) => `L${n}-T${n}`);
+const HEATERS = poleNumbers.slice(0, 3).map((n) => `L${n}-T${n}`);
 
-const isolator = (poles: 1 | 2 | 3) =>
+const isolator = (poles: 1 | 2 | 3 | 4) =>
   define({
     ...variant('Isolator', `${poles} pole${poles > 1 ? 's' : ''}`),
     letter: 'Q',
@@ -32,9 +32,11 @@ const isolator = (poles: 1 | 2 | 3) =>
 
 const curves: readonly CurveName[] = ['na-time-delay-motor', 'na-time-delay-control', 'na-fast', 'iec-5x20-T', 'iec-5x20-F', 'blade-32'];
 
-const fuse = (poles: 1 | 3) =>
+const FUSES = { 1: 'Fuse', 2: 'Fuses, two poles', 3: 'Fuses, three poles' } as const;
+
+const fuse = (poles: 1 | 2 | 3) =>
   define({
-    title: poles === 1 ? 'Fuse' : 'Fuses, three poles',
+    title: FUSES[poles],
     letter: 'F',
     group: 'protection',
     terminals: Array.from({ length: poles * 2 }, (_, i) => String(i + 1)),
@@ -67,7 +69,7 @@ const fuse = (poles: 1 | 3) =>
     source: 'UL 248, IEC 60127 and ISO 8820 curves, from memory; 50 mΩ common practice',
   });
 
-const breaker = (poles: 1 | 2 | 3) =>
+const breaker = (poles: 1 | 2 | 3 | 4) =>
   define({
     ...variant('Breaker', `${poles} pole${poles > 1 ? 's' : ''}`),
     letter: 'F',
@@ -101,6 +103,61 @@ const breaker = (poles: 1 | 2 | 3) =>
     source: 'UL 489 and IEC 60898 curves, from memory; 5 mΩ common practice',
   });
 
+const overloadFields = {
+  settingA: field.number('Setting', 'A', 0.1, 600),
+  mostV: field.mostV('Rated volts, power side'),
+  pilotCode: field.choice('Contact code', ['A600', 'B600', 'C600', 'B300', 'C300', 'D300'], 'B600'),
+  dcCode: field.dcCode('Contact code on DC'),
+};
+type OverloadPlate = Plate<keyof typeof overloadFields>;
+
+/** One heater, by its name L1-T1; any that trips opens the contacts. */
+const heater = (plate: OverloadPlate, id: string): Fuse => ({
+  kind: 'fuse',
+  id,
+  a: id.split('-')[0] ?? id,
+  b: id.split('-')[1] ?? id,
+  ratingA: plate.number('settingA'),
+  curve: 'overload-10',
+  mostV: plate.number('mostV'),
+  ohms: 0.01,
+  trip: 'shared',
+  resetBy: 'reset',
+  symbol: 'overload-heater',
+});
+
+const tripContacts = (plate: OverloadPlate, heaters: readonly string[]): Contact[] =>
+  (
+    [
+      ['95', '96', 'NC'],
+      ['97', '98', 'NO'],
+    ] as const
+  ).map(([a, b, form]) => ({
+    kind: 'contact',
+    id: `${a}-${b}`,
+    a,
+    b,
+    form,
+    mover: { parts: heaters },
+    duty: 'control',
+    symbol: 'overload',
+    ratings: { pilotCode: plate.text('pilotCode'), dcCode: plate.text('dcCode') },
+  }));
+
+const overload = (title: string, poles: readonly number[]) => {
+  const heaters = poles.map((n) => `L${n}-T${n}`);
+  return define({
+    title,
+    letter: 'F',
+    group: 'protection',
+    terminals: [...poles.flatMap((n) => [`L${n}`, `T${n}`]), '95', '96', '97', '98'],
+    fields: overloadFields,
+    inputs: [{ name: 'reset', on: 'Press reset', off: 'Let go', state: 'reset held', kind: 'momentary', use: 'reset', rest: false }],
+    parts: (plate) => [...heaters.map((id) => heater(plate, id)), ...tripContacts(plate, heaters)],
+    source: 'IEC 60947-4-1 class 10, terminal numbers EN 50005; curve from memory',
+  });
+};
+
 export const protection = {
   'breaker-1': breaker(1),
   'breaker-2': breaker(2),
@@ -110,57 +167,20 @@ export const protection = {
   'isolator-3': isolator(3),
   'fuse-1': fuse(1),
   'fuse-3': fuse(3),
-  'overload-relay': define({
-    title: 'Overload relay',
-    letter: 'F',
+  'breaker-4': breaker(4),
+  'isolator-4': isolator(4),
+  'fuse-2': fuse(2),
+  'overload-relay': overload('Overload relay', [1, 2, 3]),
+  'overload-relay-1': overload('Overload relay, one pole', [1]),
+  'motor-breaker': define({
+    title: 'Motor protection switch, three poles, trip contacts',
+    letter: 'Q',
     group: 'protection',
     terminals: ['L1', 'T1', 'L2', 'T2', 'L3', 'T3', '95', '96', '97', '98'],
-    fields: {
-      settingA: field.number('Setting', 'A', 0.1, 600),
-      mostV: field.mostV('Rated volts, power side'),
-      pilotCode: field.choice('Contact code', ['A600', 'B600', 'C600', 'B300', 'C300', 'D300'], 'B600'),
-      dcCode: field.dcCode('Contact code on DC'),
-    },
-    inputs: [{ name: 'reset', on: 'Press reset', off: 'Let go', state: 'reset held', kind: 'momentary', use: 'reset', rest: false }],
-    parts: (plate) => [
-      ...poleNumbers.map(
-        (n): Fuse => ({
-          kind: 'fuse',
-          id: `L${n}-T${n}`,
-          a: `L${n}`,
-          b: `T${n}`,
-          ratingA: plate.number('settingA'),
-          curve: 'overload-10',
-          mostV: plate.number('mostV'),
-          ohms: 0.01,
-          trip: 'shared',
-          resetBy: 'reset',
-          symbol: 'overload-heater',
-        }),
-      ),
-      {
-        kind: 'contact',
-        id: '95-96',
-        a: '95',
-        b: '96',
-        form: 'NC',
-        mover: { parts: HEATERS },
-        duty: 'control',
-        symbol: 'overload',
-        ratings: { pilotCode: plate.text('pilotCode'), dcCode: plate.text('dcCode') },
-      },
-      {
-        kind: 'contact',
-        id: '97-98',
-        a: '97',
-        b: '98',
-        form: 'NO',
-        mover: { parts: HEATERS },
-        duty: 'control',
-        symbol: 'overload',
-        ratings: { pilotCode: plate.text('pilotCode'), dcCode: plate.text('dcCode') },
-      },
-    ],
-    source: 'IEC 60947-4-1 class 10, terminal numbers EN 50005; curve from memory',
+    fields: overloadFields,
+    inputs: [{ name: 'reset', on: 'Switch it on again', off: 'Let go', state: 'reset held', kind: 'momentary', use: 'reset', rest: false }],
+    parts: (plate) => [...HEATERS.map((id): Fuse => ({ ...heater(plate, id), trip: 'linked' })), ...tripContacts(plate, HEATERS)],
+    source:
+      'IEC 60947-4-1 class 10; its magnetic release is left out: a short is cleared by the device ahead; contact numbers common practice',
   }),
 };

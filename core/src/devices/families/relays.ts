@@ -1,14 +1,13 @@
-import type { Contact, Join, Part, PoleRatings } from '#core/kinds';
+import type { Contact, PoleRatings } from '#core/kinds';
 import { define, field, only, type Plate, variant } from '../family';
-import { coil, coilFields, DUTIES } from './coils';
+import { ARMATURE, coil, coilFields, DUTIES } from './coils';
 
-const armature = { parts: ['coil'] } as const;
-
-const throwOf = (
+/** A changeover: common, NC, NO. */
+export const throwOf = (
   [common, nc, no]: readonly [string, string, string],
   duty: Contact['duty'],
   { no: ratings, nc: ncRatings }: { readonly no: PoleRatings; readonly nc: PoleRatings },
-  mover: Contact['mover'] = armature,
+  mover: Contact['mover'] = ARMATURE,
 ): Contact[] => [
   { kind: 'contact', id: `${common}-${nc}`, a: common, b: nc, form: 'NC', mover, duty, symbol: 'contact', ratings: ncRatings },
   { kind: 'contact', id: `${common}-${no}`, a: common, b: no, form: 'NO', mover, duty, symbol: 'contact', ratings },
@@ -34,13 +33,11 @@ const PILOT = [
   'N300',
 ];
 
-const relayRatingFields = {
+/** What is printed on the makes of a relay. */
+export const makeFields = {
   motorA: field.rating('Motor, NO', 'A', 0.1, 200),
   lockedA: field.rating('Locked rotor, NO', 'A', 0.1, 2000),
-  motorNcA: field.rating('Motor, NC', 'A', 0.1, 200),
-  lockedNcA: field.rating('Locked rotor, NC', 'A', 0.1, 2000),
   resistiveA: field.rating('Resistive, NO', 'A', 0.1, 200),
-  resistiveNcA: field.rating('Resistive, NC', 'A', 0.1, 200),
   hp120: field.rating('Motor at 120 V', 'hp', 0.01, 5),
   hp240: field.rating('Motor at 240 V', 'hp', 0.01, 10),
   pilotCode: field.mark('Pilot duty', PILOT),
@@ -53,37 +50,48 @@ const relayRatingFields = {
   surface: field.mark('Contact surface', ['relay', 'gold', 'power']),
 };
 
-/** A part of several poles may stand between several supplies. */
-const poleFields = { poleV: field.rating('Between poles', 'V', 1, 6000) };
-
-const relayRatings = (plate: Plate<keyof typeof relayRatingFields>): { no: PoleRatings; nc: PoleRatings } => {
-  const both = {
-    pilotCode: plate.text('pilotCode'),
-    dcCode: plate.text('dcCode'),
-    ac15A: plate.number('ac15A'),
-    dcA: plate.number('dcA'),
-    dcV: plate.number('dcV'),
-    mostV: plate.number('mostV'),
-    leastMa: plate.number('leastMa'),
-    surface: plate.text('surface') as PoleRatings['surface'],
-  };
-  return {
-    no: {
-      ...both,
-      motorA: plate.number('motorA'),
-      lockedA: plate.number('lockedA'),
-      resistiveA: plate.number('resistiveA'),
-      hp120: plate.number('hp120'),
-      hp240: plate.number('hp240'),
-    },
-    nc: {
-      ...both,
-      motorA: plate.number('motorNcA'),
-      lockedA: plate.number('lockedNcA'),
-      resistiveA: plate.number('resistiveNcA') ?? half(plate.number('resistiveA')),
-    },
-  };
+/** The same of a changeover, whose break is printed apart. */
+export const relayRatingFields = {
+  ...makeFields,
+  motorNcA: field.rating('Motor, NC', 'A', 0.1, 200),
+  lockedNcA: field.rating('Locked rotor, NC', 'A', 0.1, 2000),
+  resistiveNcA: field.rating('Resistive, NC', 'A', 0.1, 200),
 };
+
+/** A part of several poles may stand between several supplies. */
+export const poleFields = { poleV: field.rating('Between poles', 'V', 1, 6000) };
+
+/** The same as ratings of a contact. */
+export const makeRatings = (plate: Plate<keyof typeof makeFields>): PoleRatings => ({
+  ...shared(plate),
+  motorA: plate.number('motorA'),
+  lockedA: plate.number('lockedA'),
+  resistiveA: plate.number('resistiveA'),
+  hp120: plate.number('hp120'),
+  hp240: plate.number('hp240'),
+});
+
+const shared = (plate: Plate<keyof typeof makeFields>): PoleRatings => ({
+  pilotCode: plate.text('pilotCode'),
+  dcCode: plate.text('dcCode'),
+  ac15A: plate.number('ac15A'),
+  dcA: plate.number('dcA'),
+  dcV: plate.number('dcV'),
+  mostV: plate.number('mostV'),
+  leastMa: plate.number('leastMa'),
+  surface: plate.text('surface') as PoleRatings['surface'],
+});
+
+/** The same as ratings of a NO and of a NC throw. */
+export const relayRatings = (plate: Plate<keyof typeof relayRatingFields>): { no: PoleRatings; nc: PoleRatings } => ({
+  no: makeRatings(plate),
+  nc: {
+    ...shared(plate),
+    motorA: plate.number('motorNcA'),
+    lockedA: plate.number('lockedNcA'),
+    resistiveA: plate.number('resistiveNcA') ?? half(plate.number('resistiveA')),
+  },
+});
 
 /** An NC throw is often rated about half of the NO one (common practice); used only while the NC figure is unknown. */
 const half = (value: number | undefined) => (value === undefined ? undefined : value / 2);
@@ -111,98 +119,6 @@ const hvacRelay = (
       ];
     },
   });
-
-const powerFields = {
-  motorA: field.rating('Motor, each pole', 'A', 0.1, 1000),
-  lockedA: field.rating('Locked rotor, each pole', 'A', 0.1, 8000),
-  resistiveA: field.rating('Resistive, each pole', 'A', 0.1, 1200),
-  ac3A: field.rating('AC-3, each pole', 'A', 0.1, 1000),
-  lampA: field.rating('Lamps (AC-5), each pole', 'A', 0.1, 1000),
-  peakA: field.rating('Peak make, each pole', 'A', 1, 20_000),
-  dcA: field.rating('On DC', 'A', 0.01, 400),
-  dcV: field.rating('On DC, at', 'V', 1, 1000),
-  mostV: field.rating('Rated volts', 'V', 1, 1000),
-};
-
-const auxiliaryFields = {
-  auxiliaryCode: field.choice('Auxiliary code', ['A600', 'B600', 'B300', 'C300'], 'A600'),
-  dcCode: field.dcCode('Auxiliary code on DC'),
-};
-
-const contactor = (poles: 1 | 2 | 3 | 4, bar: boolean, auxiliaries: readonly (readonly [string, string, 'NO' | 'NC'])[]) => {
-  const numbers = Array.from({ length: poles }, (_, i) => i + 1);
-  const barTerminals = bar ? ['L2', 'T2'] : [];
-  return define({
-    ...variant(
-      'Contactor',
-      `${poles} pole${poles > 1 ? 's' : ''}${bar ? ' and solid bar' : ''}${auxiliaries.length ? ', auxiliaries' : ''}`,
-    ),
-    letter: 'K',
-    group: 'relay',
-    inputs: [],
-    terminals: [
-      'A1',
-      'A2',
-      ...numbers.flatMap((n) => [`L${n}`, `T${n}`]),
-      ...barTerminals,
-      ...auxiliaries.flatMap(([a, b]) => [a, b] as const),
-    ],
-    fields: {
-      ...coilFields(
-        ['A1', 'A2'],
-        auxiliaries.length ? 220 : 35,
-        auxiliaries.length ? 0.6 : 0.7,
-        auxiliaries.length ? 27 : 7,
-        auxiliaries.length ? 0.3 : 0.35,
-      ),
-      ...powerFields,
-      ...only(auxiliaries.length > 0, auxiliaryFields),
-    },
-    parts: (plate): Part[] => [
-      coil(plate, 'A1', 'A2', { operateMs: 18, releaseMs: 12 }),
-      ...numbers.map(
-        (n): Contact => ({
-          kind: 'contact',
-          id: `L${n}-T${n}`,
-          a: `L${n}`,
-          b: `T${n}`,
-          form: 'NO',
-          mover: armature,
-          duty: 'power',
-          symbol: 'contact',
-          ratings: { ...powerRatings(plate), surface: 'power' },
-        }),
-      ),
-      ...(bar ? [{ kind: 'join', id: 'bar', a: 'L2', b: 'T2', ohms: 0.001 } satisfies Join] : []),
-      ...auxiliaries.map(
-        ([a, b, form]): Contact => ({
-          kind: 'contact',
-          id: `${a}-${b}`,
-          a,
-          b,
-          form,
-          mover: armature,
-          duty: 'control',
-          symbol: 'contact',
-          ratings: { pilotCode: plate.text('auxiliaryCode'), dcCode: plate.text('dcCode'), surface: 'auxiliary' },
-        }),
-      ),
-    ],
-    source: 'terminal marks EN 50005; coil VA common practice for definite-purpose and NEMA sizes',
-  });
-};
-
-const powerRatings = (plate: Plate<keyof typeof powerFields>): PoleRatings => ({
-  motorA: plate.number('motorA'),
-  lockedA: plate.number('lockedA'),
-  resistiveA: plate.number('resistiveA'),
-  ac3A: plate.number('ac3A'),
-  lampA: plate.number('lampA'),
-  peakA: plate.number('peakA'),
-  dcA: plate.number('dcA'),
-  dcV: plate.number('dcV'),
-  mostV: plate.number('mostV'),
-});
 
 /** Volts of a pre-wired relay are those of its leads: its plate has none to read. */
 const { coilV, coilHighV, coilDualV, coilHalves, coilOtherV, ...leadFields } = coilFields(['C24', 'CC'], 9, 0.75, 4.5, 0.5);
@@ -251,6 +167,22 @@ const inBase = (plate: Plate<'baseA' | 'baseV'>, { no, nc }: { readonly no: Pole
   });
   return { no: both(no), nc: both(nc) };
 };
+
+/** Marks of EN 50005: the common ends in 1, its NC in 2, its NO in 4. */
+const interfaceRelay = (as: string, places: readonly number[]) =>
+  define({
+    ...variant('Interface relay', as),
+    letter: 'K',
+    group: 'relay',
+    terminals: ['A1', 'A2', ...places.flatMap((n) => [`${n}1`, `${n}2`, `${n}4`])],
+    inputs: [],
+    fields: { ...coilFields(['A1', 'A2'], 4, 0.75, 2.5, 0.5), ...relayRatingFields, ...only(places.length > 1, poleFields) },
+    parts: (plate) => [
+      coil(plate, 'A1', 'A2', { operateMs: 12, releaseMs: 10 }),
+      ...places.flatMap((n) => throwOf([`${n}1`, `${n}2`, `${n}4`], 'control', relayRatings(plate))),
+    ],
+    source: 'terminal marks EN 50005; VA common practice',
+  });
 
 const BASES = ['8-pin', '11-pin', '8-blade', '14-blade', 'print'];
 
@@ -372,28 +304,7 @@ export const relays = {
     ],
     'coil on two unnumbered side tabs, 1–2 NC, 1–3 NO, 4–5 NC, 4–6 NO: common practice, makers differ: verify with an ohmmeter',
   ),
-  'relay-interface-1': define({
-    title: 'Interface relay, one changeover',
-    letter: 'K',
-    group: 'relay',
-    terminals: ['A1', 'A2', '11', '12', '14'],
-    inputs: [],
-    fields: { ...coilFields(['A1', 'A2'], 4, 0.75, 2.5, 0.5), ...relayRatingFields },
-    parts: (plate) => [
-      coil(plate, 'A1', 'A2', { operateMs: 12, releaseMs: 10 }),
-      ...throwOf(['11', '12', '14'], 'control', relayRatings(plate)),
-    ],
-    source: 'terminal marks EN 50005; VA common practice',
-  }),
-  'contactor-1': contactor(1, false, []),
-  'contactor-1-bar': contactor(1, true, []),
-  'contactor-2': contactor(2, false, []),
-  'contactor-3': contactor(3, false, []),
-  'contactor-4': contactor(4, false, []),
-  'contactor-3-aux': contactor(3, false, [
-    ['13', '14', 'NO'],
-    ['21', '22', 'NC'],
-    ['43', '44', 'NO'],
-    ['53', '54', 'NO'],
-  ]),
+  'relay-interface-1': interfaceRelay('one changeover', [1]),
+  'relay-interface-2': interfaceRelay('two changeover', [1, 2]),
+  'relay-interface-4': interfaceRelay('four changeover', [1, 2, 3, 4]),
 };

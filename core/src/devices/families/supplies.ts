@@ -66,6 +66,38 @@ const supply = (
     source: 'ANSI C84.1 and IEC 60038 systems; source impedances common practice',
   });
 
+const batteryFields = {
+  volts: field.number('Volts', 'V', 1, 300),
+  legOhms: field.typical('Inside, each pole', 'Ω', 0.0125, 'common practice', 0.0001, 10),
+  bonded: field.choice('Minus bonded to earth', ['yes', 'no'], 'no'),
+};
+
+const batteryParts = (plate: Plate<keyof typeof batteryFields>): Part[] => [
+  ...(['+', '-'] as const).map(
+    (mark): Source => ({
+      kind: 'source',
+      id: mark,
+      a: mark,
+      b: '#origin',
+      phaseDeg: 0,
+      role: 'battery',
+      volts: mark === '-' ? 0 : plate.number('volts'),
+      hz: 0,
+      ohms: plate.certain('legOhms'),
+      reactanceOhms: 0,
+      isGuess: !plate.isRead('legOhms'),
+    }),
+  ),
+  ...(plate.text('bonded') === 'yes' ? [{ kind: 'join', id: 'bond', a: '-', b: EARTH, ohms: BOND_OHMS } as const] : []),
+];
+
+const industrialFields = {
+  primaryV: field.number('Primary', 'V', 12, 700),
+  va: field.number('Rating', 'VA', 5, 2000),
+  regulation: field.typical('Regulation', '%', 7, 'common practice', 3.1, 20),
+  bonded: field.choice('Secondary bonded', ['X2', 'X1', 'none'], 'X2'),
+};
+
 export const supplies = {
   'supply-1ph': supply('Supply, line and neutral', 'one phase', ['L', 'N'], 'Line to neutral', (plate) => [
     leg(plate, 'L', 1, 0),
@@ -83,7 +115,7 @@ export const supplies = {
     ...neutralAndBond(plate),
   ]),
   'dc-supply-module': define({
-    title: '24 V DC supply module',
+    title: 'DC supply module',
     letter: 'G',
     group: 'supply',
     terminals: ['L', 'N', '+', '-'],
@@ -91,7 +123,7 @@ export const supplies = {
     fields: {
       inputV: field.number('Input', 'V', 1, 600),
       inputVa: field.typical('Input at light load', 'VA', 10),
-      outputV: field.number('Output', 'V', 1, 60),
+      outputV: field.number('Output', 'V', 1, 300),
       outputOhms: field.typical('Output resistance', 'Ω', 0.05),
       bonded: field.choice('0 V bonded to earth', ['yes', 'no'], 'yes'),
     },
@@ -154,6 +186,136 @@ export const supplies = {
       ...secondaryBond(plate),
     ],
     source: 'regulation fitted so that a rated resistive load gives 24.0 V: common practice',
+  }),
+  battery: define({
+    title: 'Battery',
+    letter: 'G',
+    group: 'supply',
+    terminals: ['+', '-'],
+    inputs: [],
+    fields: batteryFields,
+    parts: (plate) => batteryParts(plate),
+    source: '12 V of 7 Ah about 25 mΩ: common practice',
+  }),
+  'battery-charger': define({
+    title: 'Battery with its charger',
+    letter: 'G',
+    group: 'supply',
+    terminals: ['L', 'N', '+', '-'],
+    inputs: [],
+    fields: {
+      ...batteryFields,
+      inputV: field.number('Charger input', 'V', 1, 600),
+      inputVa: field.typical('Charger input at light load', 'VA', 10),
+    },
+    parts: (plate) => [
+      {
+        kind: 'load',
+        id: 'input',
+        use: 'module',
+        a: 'L',
+        b: 'N',
+        ratedV: plate.number('inputV'),
+        va: plate.certain('inputVa'),
+        pf: 0.6,
+        passesDc: false,
+      },
+      ...batteryParts(plate),
+    ],
+    source: 'its volts stay when the mains are lost; how long, its charge says: common practice',
+  }),
+  'control-transformer-24-line': define({
+    title: 'Control transformer, 24 V, for 208 to 480 V',
+    is: { secondaryV: 24 },
+    letter: 'T',
+    group: 'supply',
+    terminals: ['COM', '208', '240', '277', '480', 'R', 'C'],
+    inputs: [],
+    fields: { va: field.number('Rating', 'VA', 5, 200), bonded: field.choice('Secondary bonded', ['C', 'R', 'none'], 'C') },
+    parts: (plate) => [
+      {
+        kind: 'transformer',
+        id: 'windings',
+        core: '#core',
+        style: 'class-2',
+        regulation: 0,
+        va: plate.number('va'),
+        primary: ['COM', '208', '240', '277', '480'].map((mark) => ({ mark, volts: mark === 'COM' ? 0 : Number(mark) })),
+        secondary: [
+          { mark: 'C', volts: 0 },
+          { mark: 'R', volts: 24 },
+        ],
+      },
+      ...secondaryBond(plate),
+    ],
+    source: 'taps as usual for a unit on 208 to 480 V: common practice',
+  }),
+  'control-transformer': define({
+    title: 'Control transformer, any volts',
+    letter: 'T',
+    group: 'supply',
+    terminals: ['H1', 'H2', 'X1', 'X2'],
+    inputs: [],
+    fields: { ...industrialFields, secondaryV: field.number('Secondary', 'V', 5, 480) },
+    parts: (plate) => [
+      {
+        kind: 'transformer',
+        id: 'windings',
+        core: '#core',
+        style: 'industrial',
+        regulation: plate.certain('regulation') / 100,
+        va: plate.number('primaryV') === undefined || plate.number('secondaryV') === undefined ? undefined : plate.number('va'),
+        primary: [
+          { mark: 'H2', volts: 0 },
+          { mark: 'H1', volts: plate.number('primaryV') ?? 230 },
+        ],
+        secondary: [
+          { mark: 'X2', volts: 0 },
+          { mark: 'X1', volts: plate.number('secondaryV') ?? 24 },
+        ],
+      },
+      ...secondaryBond(plate),
+    ],
+    source: 'no-load rise 3 to 8 %: common practice',
+  }),
+  'control-transformer-dual': define({
+    title: 'Control transformer, two primaries',
+    letter: 'T',
+    group: 'supply',
+    terminals: ['H1', 'H2', 'H3', 'H4', 'X1', 'X2'],
+    inputs: [],
+    fields: {
+      ...industrialFields,
+      primaryV: field.number('Each primary', 'V', 100, 350),
+      secondaryV: field.number('Secondary', 'V', 5, 480),
+    },
+    parts: (plate) => {
+      const each = plate.number('primaryV');
+      return [
+        {
+          kind: 'transformer',
+          id: 'windings',
+          core: '#core',
+          style: 'industrial',
+          regulation: plate.certain('regulation') / 100,
+          va: each === undefined || plate.number('secondaryV') === undefined ? undefined : plate.number('va'),
+          primary: [
+            { mark: 'H2', volts: 0 },
+            { mark: 'H1', volts: each ?? 240 },
+          ],
+          twin: [
+            { mark: 'H4', volts: 0 },
+            { mark: 'H3', volts: each ?? 240 },
+          ],
+          secondary: [
+            { mark: 'X2', volts: 0 },
+            { mark: 'X1', volts: plate.number('secondaryV') ?? 120 },
+          ],
+        },
+        ...secondaryBond(plate),
+      ];
+    },
+    source: 'high volts: H2 and H3 joined; low volts: H1 with H3 and H2 with H4: NEMA ST 1, from memory',
   }),
   'signal-transformer': define({
     title: 'Signal transformer, three taps',

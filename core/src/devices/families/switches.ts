@@ -27,10 +27,10 @@ export const sensorOf = (plate: Plate<keyof typeof sensorFields>): Sensor[] =>
 export const workedBy = (plate: Pick<Plate, 'reads'>, input: string): Contact['mover'] =>
   plate.reads === undefined ? { inputs: [input] } : { parts: ['sensor'] };
 
-const CODES = ['A600', 'A300', 'B300', 'B600', 'C300', 'D300', 'Q300', 'R300'] as const;
+export const CODES = ['A600', 'A300', 'B300', 'B600', 'C300', 'D300', 'Q300', 'R300'] as const;
 
 /** What a switch may have printed beside its code: one that stands in a motor's or a heater's own line is asked for it. */
-const switchRatings = {
+export const switchRatings = {
   dcCode: field.dcCode(),
   resistiveA: field.rating('Resistive', 'A', 0.1, 60),
   motorA: field.rating('Motor', 'A', 0.1, 60),
@@ -38,7 +38,8 @@ const switchRatings = {
   mostV: field.mostV(),
 };
 
-const switchRatingsOf = (plate: Plate<keyof typeof switchRatings | 'pilotCode'>): Contact['ratings'] => ({
+/** The same as a contact's ratings. */
+export const switchRatingsOf = (plate: Plate<keyof typeof switchRatings | 'pilotCode'>): Contact['ratings'] => ({
   pilotCode: plate.text('pilotCode'),
   dcCode: plate.text('dcCode'),
   resistiveA: plate.number('resistiveA'),
@@ -138,44 +139,6 @@ export const switches = {
     { name: 'on', on: 'Turn on', off: 'Turn off', state: 'turned on', kind: 'maintained', rest: true },
     'NO',
   ),
-  'float-changeover': define({
-    title: 'Float switch, changeover',
-    letter: 'S',
-    group: 'switch',
-    terminals: ['COM', 'NC', 'NO'],
-    inputs: [
-      { name: 'full', on: 'Fill the tank', off: 'Draw it down', state: 'tank full', kind: 'maintained', byProcess: true, rest: false },
-    ],
-    fields: {
-      resistiveA: field.rating('Contact', 'A', 0.1, 40),
-      pilotCode: field.mark('Pilot duty', PILOT_CODES),
-      dcCode: field.dcCode(),
-      mostV: field.mostV(),
-      ...sensorFields,
-    },
-    parts: (plate) => [
-      ...sensorOf(plate),
-      ...(['NC', 'NO'] as const).map(
-        (mark): Contact => ({
-          kind: 'contact',
-          id: `COM-${mark}`,
-          a: 'COM',
-          b: mark,
-          form: mark,
-          mover: workedBy(plate, 'full'),
-          duty: 'control',
-          symbol: 'float',
-          ratings: {
-            resistiveA: plate.number('resistiveA'),
-            pilotCode: plate.text('pilotCode'),
-            dcCode: plate.text('dcCode'),
-            mostV: plate.number('mostV'),
-          },
-        }),
-      ),
-    ],
-    source: 'normal state is the float hanging: common practice, ask',
-  }),
   'hand-off-auto': define({
     title: 'Selector, hand–off–auto',
     letter: 'S',

@@ -57,6 +57,7 @@ export const timers = {
         id: 'call',
         a: 'W',
         b: 'C',
+        timing: 'delay',
         fedBy: ['R', 'C'],
         ratedV: 24,
         va: plate.certain('va'),

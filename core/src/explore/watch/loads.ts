@@ -29,8 +29,11 @@ export const watchLoads: MakeWatch<ReadonlyMap<number, LoadExposure>> = (rig) =>
   };
 };
 
-/** Volts across a load; of a three-phase one between its first two lines. */
+/** Volts across a load; of a three-phase one between its first two lines, of a winding with taps between its common and its fastest tap. */
 function loadVolts({ plan, nets }: Rig, { part, device, index }: PlannedPart): number {
-  if (part.kind !== 'motor3' && part.kind !== 'load3') return partVolts(nets, plan, index);
-  return pairVolts(nets, plan.nodeAt(device.id, part.ends[0]), plan.nodeAt(device.id, part.ends[1]));
+  const ends = part.kind === 'tap-motor' ? part.taps.map(({ mark }) => mark) : 'ends' in part ? part.ends : undefined;
+  const [a, b] = ends ?? [];
+  return a === undefined || b === undefined
+    ? partVolts(nets, plan, index)
+    : pairVolts(nets, plan.nodeAt(device.id, a), plan.nodeAt(device.id, b));
 }

@@ -23,6 +23,12 @@ const EVENTS: { readonly [K in PartKind]: { readonly [M in ModeOf<K>]: Told } } 
     protected: "'s protector opens.",
     stopped: ' stops.',
   },
+  'tap-motor': {
+    starting: (_part, from) => (from === 'running' ? ' stalls and hums.' : ' starts: a hum.'),
+    running: ' is up to speed.',
+    protected: ' opens.',
+    stopped: ' stops.',
+  },
   motor3: {
     starting: (_part, from) => (from === 'running' || from === 'backwards' ? ' stalls and hums.' : ' starts: a hum.'),
     running: ' is up to speed.',
@@ -34,7 +40,22 @@ const EVENTS: { readonly [K in PartKind]: { readonly [M in ModeOf<K>]: Told } } 
     whole: (part) => (isOwnTrip(part) ? ' is whole again.' : ' is reset.'),
   },
   'series-timer': { passing: ' passes.', timing: ' starts timing.', idle: ' is reset.' },
-  timer: { on: ' closes: a click.', idle: ' opens: a click.', called: ' is called.', ending: "'s call ends." },
+  timer: {
+    on: ' closes: a click.',
+    idle: ' opens: a click.',
+    called: ' is called.',
+    ending: "'s call ends.",
+    spent: ' has run its time and opens: a click.',
+    pausing: ' opens for its pause: a click.',
+  },
+  step: {
+    'fed on': ' is pulsed: a click.',
+    on: ' stands in its second place.',
+    'fed off': ' is pulsed: a click.',
+    off: ' stands in its first place.',
+  },
+  'amp-relay': { in: ' sees amps: a click.', out: ' sees no amps any more: a click.' },
+  monitor3: { in: ' finds its three phases good: a click.', out: ' finds a phase missing, low or out of order: a click.' },
   electronics: { alive: "'s display is on.", starting: ' starts up.', dark: ' goes blank.' },
   controller: { running: ' runs.', starting: ' starts up.', stopped: ' stops.', dark: ' goes blank.' },
   safety: {
