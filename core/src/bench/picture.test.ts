@@ -1,6 +1,6 @@
 import { JSDOM } from 'jsdom';
 import { describe, expect, it } from 'vitest';
-import { DEMO, demo } from '../testing/demo';
+import { demo, SHIPPED } from '../testing/demo';
 import { sheetPicture } from './picture';
 
 const { DOMParser } = new JSDOM('').window;
@@ -8,7 +8,7 @@ const parsed = (svg: string) => new DOMParser().parseFromString(svg, 'applicatio
 const textsOf = (svg: string) => [...parsed(svg).querySelectorAll('text')].map(({ textContent }) => textContent);
 
 describe('the sheet as a picture by itself', () => {
-  it.each(DEMO)('of %s is XML, names every device that is drawn and needs no style sheet', (name) => {
+  it.each(SHIPPED)('of %s is XML, names every device that is drawn and needs no style sheet', (name) => {
     const circuit = demo(name);
     const svg = sheetPicture(circuit);
     expect(parsed(svg).querySelector('parsererror')).toBeNull();

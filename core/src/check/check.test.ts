@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { applyChanges, type Circuit, type EditChange, terminalId } from '#core/circuit';
 import { explore } from '#core/explore';
-import { bench, DEMO, demo, on, powered } from '../testing/demo';
+import { bench, demo, on, powered, SHIPPED } from '../testing/demo';
 import { edited, set } from '../testing/edits';
 import { dev } from '../testing/ids';
 import { checkStudy, isSound, studyOf } from './index';
@@ -13,7 +13,7 @@ const endsAt = (circuit: Circuit, at: string) =>
   );
 const coilOf = (circuit: Circuit, tag: string) => study(circuit).coils.find(({ device }) => device.tag === tag)!;
 
-describe.each(DEMO)('%s ships sound', (name) => {
+describe.each(SHIPPED)('%s ships sound', (name) => {
   it('has neither danger nor block, and every coil that is called pulls in', () => {
     const all = study(demo(name));
     expect(checkStudy(all).filter(({ verdict }) => verdict !== 'look')).toEqual([]);

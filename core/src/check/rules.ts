@@ -22,8 +22,10 @@ import { openingRule } from './rules/opensInService';
 import { deviceRule } from './rules/overcurrentDevice';
 import { overloadRule } from './rules/overloadSetting';
 import { togetherRule } from './rules/runsTogether';
+import { safetyRule } from './rules/safetyLoops';
 import { groupsRule } from './rules/servesApart';
 import { shortRule } from './rules/shortCircuit';
+import { speedLeadsRule } from './rules/speedLeads';
 import { oneLegRule } from './rules/staysLive';
 import { stopRule } from './rules/stops';
 import { throwsRule } from './rules/throws';
@@ -43,7 +45,9 @@ const RULES = [
   openingRule,
   chatterRule,
   motorRule,
+  speedLeadsRule,
   stopRule,
+  safetyRule,
   earthFaultRule,
   togetherRule,
   voltFreeRule,

@@ -19,6 +19,8 @@ export interface FieldFacts {
 export interface FamilyFacts {
   readonly title: string;
   readonly terminals: readonly string[];
+  /** those of them that a program drives; the others it may read */
+  readonly drives?: readonly string[];
   readonly fields: Readonly<Record<string, FieldFacts>>;
   /** names of what a hand or a process may do to it */
   readonly inputs: readonly { readonly name: string }[];

@@ -175,8 +175,8 @@ export const complaintSchema = z.strictObject({
   log: z.array(logEntrySchema).max(100),
 });
 
-/** What a person says of two devices: never both on; the first only with the second; together as it comes. */
-export const pairSchema = z.strictObject({ a: deviceIdSchema, b: deviceIdSchema, rule: z.enum(['never', 'only-with', 'may']) });
+/** What a person says of two devices: never both on; the first only with the second; together as it comes; locked mechanically, so that one cannot close while the other is in. */
+export const pairSchema = z.strictObject({ a: deviceIdSchema, b: deviceIdSchema, rule: z.enum(['never', 'only-with', 'may', 'locked']) });
 
 export const circuitSchema = z.strictObject({
   schema: z.literal(SCHEMA_VERSION),

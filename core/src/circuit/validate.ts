@@ -167,18 +167,19 @@ function placesHold(circuit: Circuit, say: Say): void {
 function programsHold(circuit: Circuit, catalogue: Catalogue, say: Say): void {
   for (const [id, program] of Object.entries(circuit.programs)) {
     const device = circuit.devices[id];
-    const terminals = device && catalogue.family(device.family, circuit.families)?.terminals;
-    if (!device || !terminals) {
+    const family = device && catalogue.family(device.family, circuit.families);
+    if (!device || !family) {
       say('no-such-device', `programs.${id}`, `A program belongs to ${id}, which is not here.`);
       continue;
     }
+    const reads = family.terminals.filter((mark) => !family.drives?.includes(mark));
     const driven = new Set(program.rows.map(({ to }) => to));
     program.rows.forEach(({ when, to }, row) => {
       const at = `programs.${id}.rows.${row}`;
-      if (terminals.includes(to))
+      if (reads.includes(to))
         say('drives-an-input', at, `Row ${row + 1} of ${device.tag} drives ${to}, which is a terminal that it reads.`);
       for (const { name } of when.flat())
-        if (!driven.has(name) && !terminals.includes(name))
+        if (!driven.has(name) && !reads.includes(name))
           say('no-such-bit', at, `Row ${row + 1} of ${device.tag} asks for ${name}: it is no input of it, and no row drives it.`);
     });
   }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { planCircuit } from '#core/graph';
-import { DEMO, demo } from '../testing/demo';
+import { demo, SHIPPED } from '../testing/demo';
 import type { Caption } from './caption';
 import { captionsOf, layoutPaths } from './index';
 import { wordsOverlap } from './overlap';
@@ -9,7 +9,7 @@ import { cutTo, widthOf } from './widths';
 const overlaps = (captions: readonly Caption[]) => wordsOverlap({ symbols: [] }, captions);
 
 describe('words on the sheet', () => {
-  it.each(DEMO)('of %s never print on one another, in either school', (name) => {
+  it.each(SHIPPED)('of %s never print on one another, in either school', (name) => {
     const sheet = layoutPaths(planCircuit(demo(name)));
     for (const family of ['na', 'iec'] as const)
       for (const band of sheet.bands) expect(wordsOverlap(band, captionsOf(band, '240 V 60 Hz from MAINS', family))).toEqual([]);

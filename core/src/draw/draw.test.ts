@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Circuit } from '#core/circuit';
 import { planCircuit } from '#core/graph';
-import { DEMO, demo, seededNumbers } from '../testing/demo';
+import { DEMO, demo, SHIPPED, seededNumbers } from '../testing/demo';
 import { end, wire } from '../testing/ids';
 import { type Band, layoutPaths as layout, verifyBand } from './index';
 
@@ -18,7 +18,7 @@ const drawnPoints = (bands: readonly Band[]) =>
     ]),
   );
 
-describe.each(DEMO)('the sheet of %s', (name) => {
+describe.each(SHIPPED)('the sheet of %s', (name) => {
   const circuit = demo(name);
   const sheet = layoutPaths(circuit);
 

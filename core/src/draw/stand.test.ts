@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { planCircuit } from '#core/graph';
-import { DEMO, demo, seededNumbers } from '../testing/demo';
+import { demo, SHIPPED, seededNumbers } from '../testing/demo';
 import { DRAWN, tame } from '../testing/drawn';
 import { captionsOf, layoutPaths, standSheet, verifyBand } from './index';
 import { wordsOverlap } from './overlap';
 
-const ALL = [...DEMO.map((name) => [name, demo(name)] as const), ...Object.entries(DRAWN)];
+const ALL = [...SHIPPED.map((name) => [name, demo(name)] as const), ...Object.entries(DRAWN)];
 
 describe.each(ALL)('%s, its lines standing', (_, circuit) => {
   const lying = layoutPaths(planCircuit(circuit));

@@ -7,7 +7,7 @@ import { callsKey, logOf, statesOf } from '#core/explore';
 import { type Net, planNetwork, unitResponse } from '#core/network';
 import { createRig, frameAt, runLog, settleMoment } from '#core/sequence';
 import { awgOhmsPerKft, METRES_PER_FOOT } from '#core/units';
-import { bench, DEMO, demo, on, powered, seededNumbers } from '../testing/demo';
+import { bench, demo, on, powered, SHIPPED, seededNumbers } from '../testing/demo';
 import { withAnalysis, writeSpice } from './index';
 
 const folder = mkdtempSync(join(tmpdir(), 'mando-spice-'));
@@ -40,7 +40,7 @@ function compare(net: Net, title: string): { driven: number; floating: number; n
   return { driven, floating, nodes };
 }
 
-describe.each(DEMO)('%s against ngspice on the exported netlist', (name) => {
+describe.each(SHIPPED)('%s against ngspice on the exported netlist', (name) => {
   const circuit = demo(name);
   const plan = planNetwork(circuit);
   it('agrees at every node in every input state, of many an even sample', () => {

@@ -2,6 +2,7 @@ export { beyond, fusesAt, partsOn } from './beyond';
 export { coneOf } from './cone';
 
 export { endsOfBranch, graphOf } from './graph';
+export { joinedTo } from './joined';
 export type { Partition } from './partition';
 export { numberPartition, partition } from './partition';
 export type { CircuitPlan, PlannedBranch, PlannedInput, PlannedPart } from './plan';

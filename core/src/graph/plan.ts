@@ -66,6 +66,8 @@ export interface CircuitPlan {
   readonly branches: readonly PlannedBranch[];
   readonly inputs: readonly PlannedInput[];
   readonly processes: readonly Process[];
+  /** of a coil by its index, the coils that a mechanical interlock keeps out while it is in */
+  readonly locks: ReadonlyMap<number, readonly number[]>;
   /** numbers that the states of all parts take together */
   readonly valueCount: number;
   nodeOf(point: Point): number;
@@ -75,6 +77,19 @@ export interface CircuitPlan {
   inputNamed(device: DeviceId, name: string): PlannedInput | undefined;
   /** wires that end on a point */
   wiresAt(point: Point): readonly PlannedConductor[];
+}
+
+/** The armatures that a mechanical interlock keeps apart. */
+function locksOf({ pairs }: Circuit, inDevice: ReadonlyMap<DeviceId, readonly PlannedPart[]>): Map<number, readonly number[]> {
+  const locks = new Map<number, readonly number[]>();
+  const armatures = (id: DeviceId): number[] =>
+    (inDevice.get(id) ?? []).flatMap(({ part, index }) => (part.kind === 'coil' && part.latch !== 'reset' ? [index] : []));
+  for (const { a, b, rule } of pairs) {
+    if (rule !== 'locked') continue;
+    for (const [one, other] of [[a, b] as const, [b, a] as const])
+      for (const index of armatures(one)) locks.set(index, [...(locks.get(index) ?? []), ...armatures(other)]);
+  }
+  return locks;
 }
 
 /** Numbers the nodes and branches of a circuit. Depends on the document alone. */
@@ -157,6 +172,7 @@ export function planCircuit(circuit: Circuit): CircuitPlan {
     branches,
     inputs,
     processes: sortedById(circuit.processes),
+    locks: locksOf(circuit, inDevice),
     valueCount,
     nodeOf(point) {
       const found = numberOf.get(point);

@@ -146,7 +146,7 @@ function* running(
       if (!kind.next) continue;
       const wanted = kind.next(part, howAt(rig, planned, moment), sightOf(rig, planned, moment));
       const isSpared = wanted !== null && wanted.mode === kind.wreck && !rig.wrecks;
-      due[index] = dueAfter(due[index], index, now, isSpared ? null : wanted);
+      due[index] = dueAfter(due[index], index, now, isSpared || (wanted && isLockedOut(rig, moment, index, wanted.mode)) ? null : wanted);
     }
     const frame: Frame = { atMs: now, moment: copyMoment(moment), seen, due: due.filter((one) => one !== undefined) };
     if (frames.at(-1)?.atMs === now) frames[frames.length - 1] = frame;
@@ -265,10 +265,15 @@ function dueAfter(before: Due | undefined, part: number, now: number, wanted: Ne
   return { part, mode, atMs: when === 'sooner' ? Math.min(before.atMs, fresh) : before.atMs, values };
 }
 
+/** Whether a mechanical interlock keeps an armature from closing: the other one is in. */
+const isLockedOut = ({ plan }: Rig, moment: Moment, index: number, mode: string): boolean =>
+  mode === 'in' && (plan.locks.get(index) ?? []).some((other) => modeAt(moment, at(plan.parts, other)) === 'in');
+
 /** Does what is due. @returns the change, unless it was a way-point: an end switch, a scan */
 function take(rig: Rig, moment: Moment, { part, mode, values }: Due): Omit<Change, 'atMs'> | undefined {
   const planned = at(rig.plan.parts, part);
   const from = modeAt(moment, planned);
+  if (isLockedOut(rig, moment, part, mode)) return undefined;
   putState(moment, planned, mode, values);
   if (from === mode) return undefined;
   const brought = planned.kind.enters?.(planned.part, stateAt(moment, planned));

@@ -15,6 +15,7 @@ const RULINGS: Readonly<Record<Ruling, string>> = {
   never: 'never with',
   'only-with': 'only with',
   may: 'as it comes with',
+  locked: 'interlocked mechanically with',
 };
 
 /** Sets or takes back what a person says of two devices. */

@@ -10,7 +10,7 @@ export const motorRule = ruleOf<Pick<MotorIll, 'ill'>>()({
     [...exploration.motors.ills].map(([index, { ill, calls }]) => ({
       about: [at(exploration.plan.parts, index).device],
       key: ill,
-      verdict: 'danger' as const,
+      verdict: ill === 'both ways' ? ('look' as const) : ('danger' as const),
       told: { ill },
       calls,
     })),

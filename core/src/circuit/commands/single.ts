@@ -189,6 +189,7 @@ const setPair = command({
     ({
       never: `${tagOf(circuit, a)} and ${tagOf(circuit, b)} never run together`,
       'only-with': `${tagOf(circuit, a)} runs only with ${tagOf(circuit, b)}`,
+      locked: `${tagOf(circuit, a)} and ${tagOf(circuit, b)} are interlocked mechanically`,
       may: `${tagOf(circuit, a)} and ${tagOf(circuit, b)} may run as it comes`,
       none: `nothing said of ${tagOf(circuit, a)} with ${tagOf(circuit, b)}`,
     })[to ?? 'none'],

@@ -3,17 +3,31 @@ import { define, field } from '../family';
 /** Nothing is programmed: outputs stay off. */
 const NO_PROGRAM = { scanMs: 10, rows: [] };
 
-/** A programmable controller with digital inputs on one common, and relay outputs with a terminal pair each. */
-const controller = (digital: number, relays: number, analog: number) => {
-  const inputs = Array.from({ length: digital }, (_, index) => `I${index}`);
-  const analogs = Array.from({ length: analog }, (_, index) => `A${index}`);
-  const outputs = Array.from({ length: relays }, (_, index) => `Q${index}`);
-  const pair = (name: string) => [`${name}.1`, `${name}.2`] as const;
+const numbered = (letter: string, count: number): string[] => Array.from({ length: count }, (_, index) => `${letter}${index}`);
+
+/** Outputs with two terminals each. */
+const apart = (count: number): Map<string, readonly [string, string]> =>
+  new Map(numbered('Q', count).map((name) => [name, [`${name}.1`, `${name}.2`]]));
+
+/** Outputs that share a common, so many to each. */
+const grouped = (...groups: readonly number[]): Map<string, readonly [string, string]> =>
+  new Map(
+    groups.flatMap((size, group) => {
+      const before = groups.slice(0, group).reduce((sum, one) => sum + one, 0);
+      return Array.from({ length: size }, (_, index) => [`Q${before + index}`, [`C${group + 1}`, `Q${before + index}`]] as const);
+    }),
+  );
+
+/** A programmable controller with digital inputs on one common. @param outputs the two ends of each relay output, its common first */
+const controller = (title: string, digital: number, outputs: ReadonlyMap<string, readonly [string, string]>, analog = 0) => {
+  const inputs = numbered('I', digital);
+  const analogs = numbered('A', analog);
   return define({
-    title: `Controller, ${digital} inputs, ${relays} relay outputs${analog ? `, ${analog} analogue` : ''}`,
+    title,
     letter: 'A',
     group: 'control',
-    terminals: ['L+', 'M', '1M', ...inputs, ...analogs, ...outputs.flatMap(pair)],
+    drives: [...outputs.keys()],
+    terminals: ['L+', 'M', '1M', ...inputs, ...analogs, ...new Set([...outputs.values()].flat())],
     inputs: [{ name: 'run', on: 'Switch to run', off: 'Switch to stop', state: 'in run', kind: 'maintained', rest: true }],
     fields: {
       ratedV: field.typical('Supply', 'V DC', 24, undefined, 12, 48),
@@ -36,14 +50,13 @@ const controller = (digital: number, relays: number, analog: number) => {
         startS: plate.certain('startS'),
         inputs: inputs.map((name) => ({ name, a: name, b: '1M' })),
         analogs: analogs.map((name) => ({ name, a: name, b: 'M' })),
-        outputs,
+        outputs: [...outputs.keys()],
         inputV: 24,
         inputMa: plate.certain('inputMa'),
         program: plate.program ?? NO_PROGRAM,
         runBy: 'run',
       },
-      ...outputs.map((name) => {
-        const [a, b] = pair(name);
+      ...[...outputs].map(([name, [a, b]]) => {
         return {
           kind: 'contact',
           id: name,
@@ -68,8 +81,9 @@ const controller = (digital: number, relays: number, analog: number) => {
 };
 
 export const controllers = {
-  'controller-4-4': controller(4, 4, 0),
-  'controller-8-6': controller(8, 6, 2),
+  'controller-4-4': controller('Controller, 4 inputs, 4 relay outputs', 4, apart(4)),
+  'controller-8-6': controller('Controller, 8 inputs, 6 relay outputs, 2 analogue', 8, apart(6), 2),
+  'controller-8-8': controller('Controller, 8 inputs, 8 relay outputs in groups of 1, 1, 2 and 4', 8, grouped(1, 1, 2, 4)),
   'safety-relay': define({
     title: 'Safety relay, two channels',
     letter: 'K',

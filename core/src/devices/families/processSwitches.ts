@@ -113,6 +113,7 @@ const flows = processed('flow', 'Let it flow', 'Stop the flow', 'flowing');
 const blows = processed('air', 'Let air move', 'Stop the air', 'air moving');
 const damp = processed('damp', 'Make it damp', 'Let it dry', 'damp');
 const cold = processed('cold', 'Freeze it', 'Let it thaw', 'freezing');
+const windy = processed('windy', 'Let the wind rise', 'Let the wind drop', 'windy');
 const heat = processed('heating', 'Call for heat', 'Stop heat call', 'calling for heat');
 
 /** What a process moves. */
@@ -134,6 +135,7 @@ export const processSwitches = {
     cold,
     'NC opens as it freezes; a lost charge trips it: common practice',
   ),
+  'wind-switch': changeover('Wind switch, changeover', 'pressure', windy, 'normal state is calm: common practice'),
   'pressure-switch-pump': loadSwitch(
     ['Pressure switch for a pump', '2 poles'],
     'S',

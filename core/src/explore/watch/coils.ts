@@ -130,7 +130,8 @@ function worseIll(rig: Rig, coil: PlannedCoil, moment: Parameters<typeof sightOf
 /** A state counts as a call when the coil gets at least half of the most it ever gets: leakage through a timer is no call. */
 function worstOf(met: readonly Met[]): Pick<CoilExposure, 'pullIn' | 'held' | 'highest' | 'leak' | 'rest'> {
   const flat = met.map(({ calls, closing, peakOpen, stay, held, mostHeld, last }) => ({
-    open: peakOpen && { ...(closing ?? peakOpen), calls },
+    // one that was found in and let go closed nothing in this state
+    open: peakOpen && (closing || !mostHeld) ? { ...(closing ?? peakOpen), calls } : undefined,
     stay: { ...(stay ?? peakOpen ?? NOTHING), calls },
     held: held && { ...held, calls },
     mostHeld: mostHeld && { ...mostHeld, calls },

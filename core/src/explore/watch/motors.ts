@@ -2,9 +2,9 @@ import { isIn, sightAt } from '#core/sequence';
 import type { Calls } from '../calls';
 import type { MakeWatch } from './watch';
 
-/** How a motor fails to run as it should in some state: it stands and hums, turns the wrong way, or its own protector opens. */
+/** How a motor fails to run as it should in some state: it stands and hums, turns the wrong way, either way, or its own protector opens. */
 export interface MotorIll {
-  readonly ill: 'stalls' | 'backwards' | 'protector';
+  readonly ill: 'stalls' | 'backwards' | 'both ways' | 'protector';
   readonly calls: Calls;
 }
 
@@ -26,9 +26,13 @@ export const watchMotors: MakeWatch<MotorExposure> = ({ plan }) => {
   const lockedSince = new Map<number, number>();
   const stalled = new Set<number>();
   const runs = new Set<number>();
+  /** motors that come to rest turning forwards, and those that do backwards */
+  const forwards = new Set<number>();
+  const backwards = new Set<number>();
   const note = (index: number, ill: MotorIll['ill'], calls: Calls): void => {
     if (!ills.has(index)) ills.set(index, { ill, calls });
   };
+  const isEitherWay = (index: number, { ill }: MotorIll): boolean => ill === 'backwards' && forwards.has(index) && backwards.has(index);
   return {
     begin() {
       lockedSince.clear();
@@ -48,12 +52,19 @@ export const watchMotors: MakeWatch<MotorExposure> = ({ plan }) => {
         if (isIn(moment, motor, 'motor', 'running') || isIn(moment, motor, 'motor3', 'running')) runs.add(index);
       }
     },
-    rest(_frame, calls) {
-      for (const { index } of motors) {
+    rest({ moment }, calls) {
+      for (const motor of motors) {
+        const { index } = motor;
+        if (isIn(moment, motor, 'motor3', 'running')) forwards.add(index);
+        if (isIn(moment, motor, 'motor3', 'backwards')) backwards.add(index);
         if (runs.has(index)) ran.add(index);
         else if (stalled.has(index) || lockedSince.has(index)) note(index, 'stalls', calls);
       }
     },
-    result: () => ({ ills, ran }),
+    // a motor that two contactors turn either way is asked about; one that ends backwards whatever is called is wrong
+    result: () => ({
+      ills: new Map([...ills].map(([index, one]) => [index, isEitherWay(index, one) ? { ...one, ill: 'both ways' } : one])),
+      ran,
+    }),
   };
 };

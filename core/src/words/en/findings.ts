@@ -9,6 +9,7 @@ import { type FindingWords, type Said, unread } from './findingWords';
 import { listed, tagOf } from './points';
 import { tellBetween, tellGuard, tellJoint } from './ratings';
 import { tellAsks, tellRating } from './rows';
+import { tellSafetyLoops, tellSpeedLeads } from './stopFindings';
 import { SUPPLY_WORDS } from './supplyFindings';
 
 const REFIT = 'Do not energize. Fit a coil for the volts that are here.';
@@ -174,6 +175,12 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
         reason: `It gets volts and does not come to speed, ${tellCalls(circuit, finding.calls)}: too few of them, or a line is missing.`,
         remedy: 'Measure line to line at its terminals as it is called.',
       },
+      'both ways': {
+        title: `${tag} turns either way`,
+        consequence: 'Meant, where two contactors turn it; not meant, it works against its load in some of its states.',
+        reason: 'It comes to speed forwards in some states and backwards in others.',
+        remedy: 'See that each way is the one that its button or its call says.',
+      },
       backwards: {
         title: `${tag} turns backwards`,
         consequence: 'A fan or a pump gives little, a scroll compressor is hurt, a drive may break.',
@@ -283,6 +290,9 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
     reason: 'A latching relay stays where it was put until it is pulled back.',
     remedy: 'A plain relay with a seal-in, so that loss of power lets go.',
   }),
+
+  'safety-loops': ({ tag, told }) => tellSafetyLoops(tag, told),
+  'speed-leads': ({ tag, told }) => tellSpeedLeads(tag, told),
 
   'wrong-base': ({ tag, told: { pins, base } }) => ({
     title: `${tag}: ${article(pins)} relay does not go into ${article(base)} base`,
