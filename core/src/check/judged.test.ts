@@ -256,8 +256,10 @@ function contactRig(name: string, field: FieldName): Circuit | undefined {
   const logic: Wire[] =
     name === 'safety-relay'
       ? [
-          ['X:S11', 'X:S12'],
-          ['X:S21', 'X:S22'],
+          ['X:S11', 'S7:11'],
+          ['S7:12', 'X:S12'],
+          ['X:S21', 'S7:21'],
+          ['S7:22', 'X:S22'],
           ['X:S33', 'X:S34'],
         ]
       : [];
@@ -274,6 +276,7 @@ function contactRig(name: string, field: FieldName): Circuit | undefined {
       T9: ['control-transformer-24', { va: 100, bonded: 'none' }],
       S8: ['switch-1', { form: 'NO' }],
       S9: ['switch-1', { form: 'NO' }],
+      S7: ['e-stop-2', {}],
       X: [name as FamilyName, plate],
       Y: [loadFamily, loadPlate],
     },

@@ -102,6 +102,7 @@ const JUDGED: Readonly<Record<FieldName, Claim>> = {
   pf: physics('how its amps add to the others'),
   inrushTimes: physics('what lamps draw as they are made, asked of the contact that makes them'),
   runA: physics('what it draws, asked of the contact, the overload, the wire and the fuse before it'),
+  lowA: physics('what its low speed draws, asked of the contact, the overload, the wire and the fuse before it'),
   runPf: physics('how a motor’s amps add to the others'),
   lockedTimes: physics('what it draws at rest while nobody has read its locked amps'),
   lockedPf: physics('how it sags the line as it starts'),

@@ -24,6 +24,8 @@ export interface Motor3 extends PartBase, MotorPlate {
   readonly kind: 'motor3';
   readonly ends: readonly [string, string, string];
   readonly star: string;
+  /** the other ends of its windings, where they are brought out: its rated volts are then those of a winding, as in delta */
+  readonly backs?: readonly [string, string, string] | undefined;
 }
 
 /** An internal protector closes again after 20 to 60 min: common practice. */
@@ -107,13 +109,21 @@ export const motor = kindOf<Motor>()({
 });
 
 /** Admittances per phase at the sequence it turns with (running) and at the other one (about that of the locked rotor). */
-function motor3Admittances(part: MotorPlate): { positive: Phasor; negative: Phasor } {
-  const phaseV = (part.ratedV ?? 1) / Math.sqrt(3);
+function motor3Admittances(part: Motor3): { positive: Phasor; negative: Phasor } {
+  // amps are those of a line; in delta a winding has them over √3
+  const share = part.backs ? Math.sqrt(3) : 1;
   return {
-    positive: inverse(impedanceOfAmps(phaseV, part.runA, part.runPf)),
-    negative: inverse(impedanceOfAmps(phaseV, part.lockedA, part.lockedPf)),
+    positive: inverse(impedanceOfAmps(windingV(part), part.runA / share, part.runPf)),
+    negative: inverse(impedanceOfAmps(windingV(part), part.lockedA / share, part.lockedPf)),
   };
 }
+
+/** Volts of one winding when all is as rated. */
+const windingV = ({ ratedV, backs }: Motor3): number => (ratedV ?? 1) / (backs ? 1 : Math.sqrt(3));
+/** A motor whose windings are brought out starts in star, on 58 % of their volts, and turns from there. */
+const turnsFrom = ({ backs }: Motor3): number => (backs ? IN_STAR * TURNS : TURNS);
+const stallsBelow = ({ backs }: Motor3): number => (backs ? IN_STAR * STALLS : STALLS);
+const IN_STAR = 0.8;
 
 type Motor3How = How<State<'stopped' | 'starting' | 'running' | 'backwards', 'emfRe' | 'emfIm'>, Faults>;
 
@@ -122,8 +132,8 @@ const sequenceOf = ({ state }: Motor3How): 1 | -1 => (state.mode === 'backwards'
 const turnsNow = ({ state }: Motor3How): boolean => state.mode === 'running' || state.mode === 'backwards';
 
 /** Share of rated volts, of the larger of the two sequences; and which it is. */
-function sequences({ ratedV }: Motor3, { look }: Pick<Sight, 'look'>): { forwards: number; backwards: number } {
-  if (ratedV === undefined) return { forwards: 0, backwards: 0 };
+function sequences(part: Motor3, { look }: Pick<Sight, 'look'>): { forwards: number; backwards: number } {
+  if (part.ratedV === undefined) return { forwards: 0, backwards: 0 };
   const share = (sign: 1 | -1): number => {
     const legs = [0, 1, 2].map((k) => look.across(k));
     const perHz = (legs[0] ?? []).map((_, index) =>
@@ -133,7 +143,7 @@ function sequences({ ratedV }: Motor3, { look }: Pick<Sight, 'look'>): { forward
         return { re: sum.re + turned.re / 3, im: sum.im + turned.im / 3 };
       }, ZERO),
     );
-    return Math.max(0, ...perHz.map(magnitude)) / (ratedV / Math.sqrt(3));
+    return Math.max(0, ...perHz.map(magnitude)) / windingV(part);
   };
   return { forwards: share(1), backwards: share(-1) };
 }
@@ -146,14 +156,14 @@ export const motor3 = kindOf<Motor3>()({
   kind: 'motor3',
   modes: ['stopped', 'starting', 'running', 'backwards'],
   values: () => ({ emfRe: 0, emfIm: 0 }),
-  ends: ({ ends, star }) => [...ends, star],
-  branches: ({ ends, star }) => ends.map((end) => between(end, star, 'load')),
+  ends: ({ ends, star, backs }) => [...ends, ...(backs ?? [star])],
+  branches: ({ ends, star, backs }) => ends.map((end, phase) => between(end, backs?.[phase] ?? star, 'load')),
   admittances(part, how, hz) {
     const { state, fault } = how;
     const { negative } = motor3Admittances(part);
     return [0, 1, 2].map((phase) => {
       if (part.ratedV === undefined || (fault === 'open' && phase === 0)) return OPEN;
-      if (hz === 0) return ohmic((WINDING_SHARE * part.ratedV) / Math.sqrt(3) / part.runA);
+      if (hz === 0) return ohmic((WINDING_SHARE * windingV(part) * (part.backs ? Math.sqrt(3) : 1)) / part.runA);
       const emf = turnsNow(how) ? multiply(phasor(state.emfRe, state.emfIm), polar(1, -120 * phase * sequenceOf(how))) : ZERO;
       return { y: negative, emf };
     });
@@ -175,10 +185,10 @@ export const motor3 = kindOf<Motor3>()({
       // equal sequences push it neither way: a motor on two of three phases hums and does not start
       const way = backwards > forwards ? 'backwards' : 'running';
       const push = Math.abs(forwards - backwards);
-      return push >= TURNS && fault !== 'locked' ? { mode: way, inMs: part.runUpMs } : null;
+      return push >= turnsFrom(part) && fault !== 'locked' ? { mode: way, inMs: part.runUpMs } : null;
     }
     const held = state.mode === 'backwards' ? backwards : forwards;
-    return held < STALLS ? { mode: 'starting', inMs: 100 } : null;
+    return held < stallsBelow(part) ? { mode: 'starting', inMs: 100 } : null;
   },
   // The EMF follows the terminals' own sequence: V = a + b·E is linear in E, so two solves give the E with E = c·V.
   bends(part, how, trial) {
@@ -191,16 +201,27 @@ export const motor3 = kindOf<Motor3>()({
     };
     const before = phasor(how.state.emfRe, how.state.emfIm);
     const still = read(phasor(0));
-    const probe = phasor((part.ratedV ?? 1) / Math.sqrt(3));
+    const probe = phasor(windingV(part));
     const slope = divide(subtract(read(probe), still), probe);
     const emf = divide(multiply(share, still), subtract(phasor(1), multiply(share, slope)));
     read(emf);
     return magnitude(subtract(emf, before)) / magnitude(probe);
   },
   sights: SIGHTS,
-  see: (_part, { state, fault }, { drive }) =>
-    state.mode === 'starting' ? (fault === 'locked' || drive < TURNS ? 'locked' : 'running up') : state.mode,
+  see: (part, { state, fault }, { drive }) =>
+    state.mode === 'starting' ? (fault === 'locked' || drive < turnsFrom(part) ? 'locked' : 'running up') : state.mode,
   loadClass: () => 'motor',
   inrushRatio: ({ lockedA, runA }) => lockedA / runA,
-  drawn: ({ ends, runA }) => [{ as: 'block', symbol: 'motor-block', ends, text: { value: runA, unit: 'A' } }],
+  drawn: ({ ends, backs, runA }) =>
+    backs
+      ? ends.map((a, phase) => ({
+          as: 'element',
+          sub: a,
+          symbol: 'motor',
+          a,
+          b: backs[phase] ?? a,
+          isLoad: true,
+          text: { value: runA, unit: 'A' },
+        }))
+      : [{ as: 'block', symbol: 'motor-block', ends, text: { value: runA, unit: 'A' } }],
 });

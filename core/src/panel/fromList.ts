@@ -46,6 +46,12 @@ export function alikeDevices(devices: readonly ListedDevice[], apart: ReadonlySe
 /** Two ends, whichever is said first. */
 const pairKey = (a: TerminalId, b: TerminalId): string => [a, b].sort().join(' ');
 
+/** What is known of the devices of a list already. */
+interface Known {
+  readonly plates?: Readonly<Record<string, Device['nameplate']>>;
+  readonly locked?: readonly (readonly [string, string])[];
+}
+
 /** What a list becomes: the changes, and the lines that were left out with why. */
 export interface FromList {
   readonly changes: readonly EditChange[];
@@ -55,19 +61,20 @@ export interface FromList {
 /**
  * The devices and wires of a list, put into a circuit.
  * @param kinds the family that a person has chosen, or taken as proposed, by tag
- * @param plates what is known of a device already, by tag
+ * @param known what a pattern says of its devices: what is known of their plates, by tag, and which are interlocked
  * @param by sets the ids of one who adds apart from those of another
  */
 export function fromWireList(
   circuit: Circuit,
   wires: readonly ListedWire[],
   kinds: ReadonlyMap<string, string>,
-  plates: Readonly<Record<string, Device['nameplate']>> = {},
+  { plates = {}, locked = [] }: Known = {},
   by = '',
 ): FromList {
   const bad: BadLine[] = [];
   const changes: EditChange[] = [];
   const terminals = new Map<string, (mark: string) => TerminalId | undefined>();
+  const idOf = new Map(Object.values(circuit.devices).map(({ tag, id }) => [tag, id]));
   const find =
     (id: DeviceId, own: readonly string[]) =>
     (mark: string): TerminalId | undefined => {
@@ -81,7 +88,12 @@ export function fromWireList(
     if (terminals.has(tag) || !family || !facts) continue;
     const made = addPart(circuit, { family, tag, title: '', ...(Object.hasOwn(plates, tag) ? { plate: plates[tag] } : {}) });
     changes.push(...made.changes);
+    idOf.set(tag, made.device);
     terminals.set(tag, find(made.device, facts.terminals));
+  }
+  for (const pair of locked) {
+    const [a, b] = pair.map((tag) => idOf.get(tag));
+    if (a && b) changes.push({ type: 'setPair', a, b, to: 'locked' });
   }
   const add = wireAdder(circuit, by);
   // a list that is taken a second time, or says a wire twice, lays nothing twice

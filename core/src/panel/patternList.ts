@@ -17,6 +17,8 @@ export interface PatternList {
   readonly text: string;
   readonly kinds: Readonly<Record<string, string>>;
   readonly plates: Readonly<Record<string, Readonly<Record<string, Field>>>>;
+  /** tags of contactors with a mechanical interlock between them */
+  readonly locked: readonly (readonly [string, string])[];
 }
 
 /** A pilot lamp, common practice. */
@@ -36,7 +38,13 @@ function plateOf(
   if (family === 'control-transformer-24') return { va: said(40) };
   if (family === 'safety-relay') return { ratedV: said(24) };
   if (family === 'zone-valve') return { motorV: said(lineV) };
-  if (family === 'motor-3ph') return { volts: said(supplyV), runA: said(loadA) };
+  if (family === 'motor-3ph' || family === 'motor-6-lead') return { volts: said(supplyV), runA: said(loadA) };
+  if (family === 'motor-two-windings') return { volts: said(supplyV), runA: said(loadA), lowA: said(Math.round(loadA * 6) / 10) };
+  if (family === 'phase-monitor') return { ratedV: said(supplyV) };
+  if (family === 'heat-sequencer') return { ratedV: said(24) };
+  if (family === 'timer-star-delta') return { ratedV: said(lineV), onDelayS: said(8), offDelayS: said(0.05) };
+  if (family === 'run-on-timer') return { ratedV: said(lineV), offDelayS: said(300) };
+  if (family.startsWith('relay-impulse') || family.startsWith('relay-alternating')) return { ratedV: said(control.volts) };
   if (family === 'motor-1ph') return { volts: said(lineV), runA: said(loadA) };
   if (family === 'heater') return { volts: said(lineV), watts: said(Math.round(lineV * loadA)) };
   if (family === 'lamp') return { volts: said(lineV), watts: said(LAMP_W) };
@@ -53,7 +61,7 @@ function plateOf(
  * What the answers say is assumed until somebody has read it.
  */
 export function patternList(
-  { kinds, closed = [], wires }: Pattern,
+  { kinds, closed = [], locked = [], wires }: Pattern,
   circuit: Pick<Circuit, 'devices'>,
   answers: PatternAnswers,
 ): PatternList {
@@ -71,7 +79,7 @@ export function patternList(
   const lineV = Object.values(kinds).includes('supply-3ph-wye') ? Math.round(answers.supplyV / Math.sqrt(3)) : answers.supplyV;
   // what a coil hangs on is read off its wires: a DC supply, the transformer, else the line
   const supplyOf = (tag: string): { readonly volts: number; readonly isDirect: boolean } => {
-    const coil = wires.split('|').find((chain) => chain.includes(`${tag}:A2`)) ?? '';
+    const coil = wires.split('|').find((chain) => new RegExp(`\\b${tag}:A?2\\b`).test(chain)) ?? '';
     if (/\bG2:-/.test(coil)) return { volts: 24, isDirect: true };
     return /\bT1:C\b/.test(coil) ? { volts: 24, isDirect: false } : { volts: lineV, isDirect: false };
   };
@@ -86,6 +94,7 @@ export function patternList(
   return {
     text: lines.join('\n'),
     kinds: Object.fromEntries(Object.entries(kinds).map(([tag, family]) => [tags.get(tag) ?? tag, family])),
+    locked: locked.map(([a, b]) => [tags.get(a) ?? a, tags.get(b) ?? b]),
     plates: Object.fromEntries(
       Object.entries(kinds).map(([tag, family]) => [
         tags.get(tag) ?? tag,

@@ -10,6 +10,8 @@ export interface Pattern {
   readonly kinds: Readonly<Record<string, FamilyName>>;
   /** switches that rest closed */
   readonly closed?: readonly string[];
+  /** contactors with a mechanical interlock between them */
+  readonly locked?: readonly (readonly [string, string])[];
   /** chains of terminals, each wired end to end */
   readonly wires: string;
 }
@@ -64,7 +66,8 @@ export const PATTERNS: readonly Pattern[] = [
   {
     name: 'reversing',
     title: 'Reversing with interlocks',
-    about: 'Two contactors exchange two phases; each coil waits for the other’s break contact. A mechanical interlock belongs beside it.',
+    about:
+      'Two contactors exchange two phases; each coil waits for the other’s break contact, and a mechanical interlock lies between them.',
     kinds: {
       G1: 'supply-3ph-wye',
       F1: 'breaker-3',
@@ -77,6 +80,7 @@ export const PATTERNS: readonly Pattern[] = [
       S3: 'push-button',
     },
     closed: ['S1'],
+    locked: [['K1', 'K2']],
     wires: `${poles('G1', 'F1', false)} | ${poles('F1', 'K1')} | F1:T1 K2:L3 | F1:T2 K2:L2 | F1:T3 K2:L1 | ${poles('K1', 'OL1')} | ${poles('K2', 'OL1')} | ${toMotor('OL1', 'M1')} | F1:T1 S1:1 | S1:2 OL1:95 | OL1:96 S2:1 S3:1 K1:13 K2:13 | S2:2 K1:14 K2:21 | K2:22 K1:A1 | S3:2 K2:14 K1:21 | K1:22 K2:A1 | K1:A2 K2:A2 G1:N`,
   },
   {
@@ -237,5 +241,160 @@ export const PATTERNS: readonly Pattern[] = [
     },
     closed: ['S1'],
     wires: 'G1:L S1:1 B1:1 B2:1 | S1:2 K1:13 K2:13 | B1:2 K1:14 K1:A1 H1:1 | B2:2 K2:14 K2:A1 H2:1 | K1:A2 K2:A2 H1:2 H2:2 G1:N',
+  },
+  {
+    name: 'star-delta',
+    title: 'Star and delta by a timer',
+    about:
+      'The main and the star contactor start it; after its time the timer drops star, waits, and makes delta. Star and delta lock each other out.',
+    kinds: {
+      G1: 'supply-3ph-wye',
+      F1: 'breaker-3',
+      K1: 'contactor-3-1no-1nc',
+      K2: 'contactor-3-1no-1nc',
+      K3: 'contactor-3-1no-1nc',
+      KT1: 'timer-star-delta',
+      OL1: 'overload-relay',
+      M1: 'motor-6-lead',
+      S1: 'push-button',
+      S2: 'push-button',
+    },
+    closed: ['S1'],
+    locked: [['K2', 'K3']],
+    wires: `${poles('G1', 'F1', false)} | ${poles('F1', 'K1')} | ${poles('F1', 'K3')} | ${poles('K1', 'OL1')} | OL1:T1 M1:U1 | OL1:T2 M1:V1 | OL1:T3 M1:W1 | K3:T1 M1:W2 K2:L1 | K3:T2 M1:U2 K2:L2 | K3:T3 M1:V2 K2:L3 | K2:T1 K2:T2 K2:T3 | F1:T1 S1:1 | S1:2 OL1:95 | OL1:96 S2:1 K1:13 | S2:2 K1:14 K1:A1 KT1:A1 KT1:17 | KT1:18 K3:21 | K3:22 K2:A1 | KT1:28 K2:21 | K2:22 K3:A1 | K1:A2 K2:A2 K3:A2 KT1:A2 G1:N`,
+  },
+  {
+    name: 'two-speed',
+    title: 'Two speeds, two windings',
+    about: 'One contactor for each winding, each locked out by the other; from high to low it is stopped first.',
+    kinds: {
+      G1: 'supply-3ph-wye',
+      F1: 'breaker-3',
+      K1: 'contactor-3-1no-1nc',
+      K2: 'contactor-3-1no-1nc',
+      OL1: 'overload-relay',
+      OL2: 'overload-relay',
+      M1: 'motor-two-windings',
+      S1: 'push-button',
+      S2: 'push-button',
+      S3: 'push-button',
+    },
+    closed: ['S1'],
+    locked: [['K1', 'K2']],
+    wires: `${poles('G1', 'F1', false)} | ${poles('F1', 'K1')} | ${poles('F1', 'K2')} | ${poles('K1', 'OL1')} | ${poles('K2', 'OL2')} | OL1:T1 M1:1U | OL1:T2 M1:1V | OL1:T3 M1:1W | OL2:T1 M1:2U | OL2:T2 M1:2V | OL2:T3 M1:2W | F1:T1 S1:1 | S1:2 OL1:95 | OL1:96 OL2:95 | OL2:96 S2:1 S3:1 K1:13 K2:13 | S2:2 K1:14 K2:21 | K2:22 K1:A1 | S3:2 K2:14 K1:21 | K1:22 K2:A1 | K1:A2 K2:A2 G1:N`,
+  },
+  {
+    name: 'pump-alternator',
+    title: 'Two pumps that take turns',
+    about: 'The lead float runs one pump and the alternating relay gives the next call to the other; the lag float runs both.',
+    kinds: {
+      G1: 'supply-1ph',
+      B1: 'float-changeover',
+      B2: 'float-changeover',
+      K1: 'contactor-2-1no',
+      K2: 'contactor-2-1no',
+      K3: 'relay-alternating-2',
+      M1: 'motor-1ph',
+      M2: 'motor-1ph',
+    },
+    wires:
+      'G1:L B1:COM B2:COM K1:L1 K2:L1 | B1:NO K3:A1 K3:11 | K3:A2 G1:N | K3:12 K1:A1 | K3:14 K2:A1 | B2:NO K3:21 | K3:22 K2:A1 | K3:24 K1:A1 | K1:A2 K2:A2 G1:N | K1:T1 M1:1 | K2:T1 M2:1 | M1:2 M2:2 G1:N',
+  },
+  {
+    name: 'heat-pump',
+    title: 'Heat pump with auxiliary heat',
+    about: 'Y runs the compressor either way, O turns the valve for cooling, W2 adds the strip; the fan runs with every call.',
+    kinds: {
+      G1: 'supply-1ph',
+      T1: 'control-transformer-24',
+      F1: 'fuse-1',
+      TC1: 'thermostat-heat-pump',
+      K1: 'contactor-2',
+      K2: 'relay-interface-1',
+      Y1: 'solenoid-valve',
+      K3: 'contactor-2',
+      B1: 'temperature-limit',
+      M1: 'motor-1ph',
+      M2: 'motor-1ph',
+      E1: 'heater',
+      PE: 'earth-bar',
+    },
+    wires:
+      'G1:L T1:120 K1:L1 K2:11 K3:L1 | T1:COM G1:N | T1:R F1:1 | F1:2 TC1:R | TC1:Y K1:A1 | TC1:O Y1:1 | TC1:G K2:A1 | TC1:W2 B1:1 | B1:2 K3:A1 | K1:A2 K2:A2 K3:A2 Y1:2 TC1:C T1:C | T1:C PE:PE | G1:N K1:L2 K3:L2 | K1:T1 M1:1 | K1:T2 M1:2 | K2:14 M2:1 | M2:2 G1:N | K3:T1 E1:1 | K3:T2 E1:2',
+  },
+  {
+    name: 'air-handler',
+    title: 'Air handler with a heat strip',
+    about: 'The heat sequencer feeds the strip and, by its second pair, the fan; the fan relay runs the fan alone.',
+    kinds: {
+      G1: 'supply-1ph',
+      T1: 'control-transformer-24',
+      F1: 'fuse-1',
+      TC1: 'thermostat-powered',
+      K1: 'relay-interface-1',
+      K2: 'heat-sequencer',
+      B1: 'temperature-limit',
+      M1: 'motor-1ph',
+      E1: 'heater',
+      PE: 'earth-bar',
+    },
+    wires:
+      'G1:L T1:120 K1:14 K2:M1 K2:M3 | T1:COM G1:N | T1:R F1:1 | F1:2 TC1:R | TC1:G K1:A1 | TC1:W K2:H1 | K1:A2 K2:H2 TC1:C T1:C | T1:C PE:PE | K2:M2 B1:1 | B1:2 E1:1 | E1:2 G1:N | K2:M4 K1:12 | K1:11 M1:1 | M1:2 G1:N',
+  },
+  {
+    name: 'latched-lighting',
+    title: 'Lights from several places by an impulse relay',
+    about: 'Every button gives the same pulse; the relay keeps its place through a loss of power.',
+    kinds: {
+      G1: 'supply-1ph',
+      F1: 'breaker-1',
+      S1: 'push-button',
+      S2: 'push-button',
+      S3: 'push-button',
+      K1: 'relay-impulse-1',
+      H1: 'lamp',
+    },
+    wires: 'G1:L F1:L1 | F1:T1 S1:1 S2:1 S3:1 K1:1 | S1:2 S2:2 S3:2 K1:A1 | K1:A2 G1:N | K1:2 H1:1 | H1:2 G1:N',
+  },
+  {
+    name: 'run-on-fan',
+    title: 'A fan that runs on after the light',
+    about: 'The switch feeds the light and calls the timer, which has its own permanent live.',
+    kinds: { G1: 'supply-1ph', S1: 'switch-1', K1: 'run-on-timer', H1: 'lamp', M1: 'motor-1ph' },
+    wires: 'G1:L S1:1 K1:L | S1:2 H1:1 K1:T | K1:N H1:2 G1:N | K1:OUT M1:1 | M1:2 G1:N',
+  },
+  {
+    name: 'air-proved-heater',
+    title: 'A heater that waits for moving air',
+    about: 'The fan starts with the call; the heater’s coil waits for the air switch and goes through the limit.',
+    kinds: {
+      G1: 'supply-1ph',
+      S1: 'thermostat-two-wire',
+      K1: 'contactor-2-1no',
+      K2: 'contactor-2',
+      B1: 'air-proving-switch',
+      B2: 'temperature-limit',
+      M1: 'motor-1ph',
+      E1: 'heater',
+    },
+    wires:
+      'G1:L S1:1 K1:L1 K1:13 K2:L1 | S1:2 K1:A1 | K1:A2 G1:N | K1:14 B1:COM | B1:NO B2:1 | B2:2 K2:A1 | K2:A2 G1:N | K1:T1 M1:1 | M1:2 G1:N | G1:N K2:L2 | K2:T1 E1:1 | K2:T2 E1:2',
+  },
+  {
+    name: 'phase-watched',
+    title: 'A starter that watches its phases',
+    about: 'The monitor stands ahead of the contactor; a phase that is missing, low or out of order keeps it out.',
+    kinds: {
+      G1: 'supply-3ph-wye',
+      F1: 'breaker-3',
+      K1: 'contactor-3-1no',
+      K2: 'phase-monitor',
+      OL1: 'overload-relay',
+      M1: 'motor-3ph',
+      S1: 'push-button',
+      S2: 'push-button',
+    },
+    closed: ['S1'],
+    wires: `${poles('G1', 'F1', false)} | ${poles('F1', 'K1')} | F1:T1 K2:L1 | F1:T2 K2:L2 | F1:T3 K2:L3 | ${poles('K1', 'OL1')} | ${toMotor('OL1', 'M1')} | F1:T1 K2:11 | K2:14 S1:1 | S1:2 S2:1 K1:13 | S2:2 K1:14 OL1:95 | OL1:96 K1:A1 | K1:A2 G1:N`,
   },
 ];

@@ -13,7 +13,7 @@ export function laidPattern(name: string, into: Circuit = { ...emptyCircuit, num
   const pattern = PATTERNS.find((one) => one.name === name)!;
   const list = patternList(pattern, into, { supplyV: volts(pattern.kinds), hz: 60, loadA: 6 });
   const { wires, bad } = readWireList(cellsOf(list.text));
-  const grown = fromWireList(into, wires, new Map(Object.entries(list.kinds)), list.plates);
+  const grown = fromWireList(into, wires, new Map(Object.entries(list.kinds)), list);
   const circuit = done(into, grown.changes);
   return { pattern, bad: [...bad, ...grown.bad], circuit: done(circuit, usualSwitching(circuit)) };
 }

@@ -15,6 +15,7 @@ import { newIdMark } from '../store/ids';
 import { LongChoice } from '../ui/LongChoice';
 import { Button, Label, Note, Row } from '../ui/parts';
 import { PatternPicker } from './PatternPicker';
+import { textOfWorkbook } from './workbook';
 
 const Paper = chakra('textarea', {
   base: {
@@ -54,7 +55,7 @@ export function WireListForm({ circuit, verb, onPattern, onTake }: Props) {
   const [text, setText] = useState('');
   const [chosen, setChosen] = useState<Readonly<Record<string, string>>>({});
   const [refused, setRefused] = useState<string>();
-  const [plates, setPlates] = useState<PatternList['plates']>({});
+  const [known, setKnown] = useState<Pick<PatternList, 'plates' | 'locked'>>({ plates: {}, locked: [] });
   const [mark] = useState(newIdMark);
   const file = useRef<HTMLInputElement>(null);
   const late = useDeferredValue(text);
@@ -73,13 +74,17 @@ export function WireListForm({ circuit, verb, onPattern, onTake }: Props) {
   );
   const [apart, setApart] = useState<ReadonlySet<string>>(new Set());
   const groups = useMemo(() => alikeDevices(asked, apart), [asked, apart]);
-  const made = useMemo(() => fromWireList(circuit, list.wires, kinds, plates, mark), [circuit, list, kinds, plates, mark]);
+  const made = useMemo(() => fromWireList(circuit, list.wires, kinds, known, mark), [circuit, list, kinds, known, mark]);
   const wires = made.changes.filter(({ type }) => type === 'addConductor').length;
   const bad = [...list.bad, ...made.bad].sort((a, b) => a.line - b.line);
   const take = async (one: File) => {
     setRefused(undefined);
-    if (/\.(xlsx?|ods|pdf)$/i.test(one.name))
-      return setRefused(`${one.name} is a workbook. Save its sheet as CSV or text, or copy the cells and paste them here.`);
+    if (/\.xlsx$/i.test(one.name))
+      return textOfWorkbook(one)
+        .then((cells) => setText(cells.slice(0, MOST_CHARACTERS)))
+        .catch((reason: unknown) => setRefused(reason instanceof Error ? reason.message : String(reason)));
+    if (/\.(xls|ods|pdf)$/i.test(one.name))
+      return setRefused(`${one.name} is of a kind that is not read. Save it as XLSX, CSV or text, or copy the cells and paste them here.`);
     if (one.size > MOST_CHARACTERS) return setRefused(`${one.name} is longer than any list of wires: ${Math.round(one.size / 1000)} kB.`);
     setText(await one.text());
   };
@@ -91,11 +96,11 @@ export function WireListForm({ circuit, verb, onPattern, onTake }: Props) {
       </Box>
       <PatternPicker
         circuit={circuit}
-        onPick={({ text: wires, kinds: of, plates: known }, title) => {
+        onPick={({ text: wires, kinds: of, ...more }, title) => {
           onPattern?.(title);
           setText(wires);
           setChosen(of);
-          setPlates(known);
+          setKnown(more);
         }}
       />
       <Paper
@@ -112,7 +117,7 @@ export function WireListForm({ circuit, verb, onPattern, onTake }: Props) {
         <input
           ref={file}
           type="file"
-          accept=".csv,.tsv,.txt,text/csv,text/plain"
+          accept=".csv,.tsv,.txt,.xlsx,text/csv,text/plain"
           hidden
           aria-label="Wire list file"
           onChange={({ target }) => {

@@ -126,6 +126,43 @@ export const loads = {
     parts: (plate) => [{ kind: 'motor3', id: 'windings', ends: ['U', 'V', 'W'], star: '#star', ...motorNumbers(plate) }],
     source: 'running as a positive-sequence EMF behind the negative-sequence impedance',
   }),
+  'motor-6-lead': define({
+    title: 'Motor, three phases, six leads',
+    letter: 'M',
+    group: 'load',
+    is: { does: 'moves' },
+    terminals: ['U1', 'V1', 'W1', 'U2', 'V2', 'W2', 'PE'],
+    inputs: [],
+    fields: { ...motorFields(6, 'NEC 430.251(B), from memory'), volts: field.number('Rated in delta', 'V', 12, 1000) },
+    parts: (plate) => [
+      { kind: 'motor3', id: 'windings', ends: ['U1', 'V1', 'W1'], backs: ['U2', 'V2', 'W2'], star: '#star', ...motorNumbers(plate) },
+    ],
+    source: 'marks IEC 60034-8; star is the three back ends joined, delta U1 with W2, V1 with U2, W1 with V2',
+  }),
+  'motor-two-windings': define({
+    title: 'Motor, three phases, two speeds, two windings',
+    letter: 'M',
+    group: 'load',
+    is: { does: 'moves' },
+    terminals: ['1U', '1V', '1W', '2U', '2V', '2W', 'PE'],
+    inputs: [],
+    fields: { ...motorFields(6, 'NEC 430.251(B), from memory'), lowA: field.number('Running, low speed', 'A', 0.05, 1000) },
+    parts: (plate) => {
+      const high = motorNumbers(plate);
+      const lowA = plate.number('lowA');
+      const low = {
+        ...high,
+        runA: lowA ?? 1,
+        lockedA: (lowA ?? 1) * plate.certain('lockedTimes'),
+        ...(lowA === undefined ? { ratedV: undefined } : {}),
+      };
+      return [
+        { kind: 'motor3', id: 'low', ends: ['1U', '1V', '1W'], star: '#star1', ...low },
+        { kind: 'motor3', id: 'high', ends: ['2U', '2V', '2W'], star: '#star2', ...high },
+      ];
+    },
+    source: 'marks IEC 60034-8, 1 low and 2 high; the winding that is not used stays open: common practice',
+  }),
   'heater-3ph': define({
     title: 'Heater, three phases',
     letter: 'E',
