@@ -133,6 +133,7 @@ const PLATES: Plate = {
   outputV: 24,
   primaryV: 120,
   runA: 4,
+  lowA: 4,
   watts: 480,
   volts: 120,
   count: 1,
@@ -260,7 +261,12 @@ function contactRig(name: string, field: FieldName): Circuit | undefined {
           ['S7:12', 'X:S12'],
           ['X:S21', 'S7:21'],
           ['S7:22', 'X:S22'],
-          ['X:S33', 'X:S34'],
+          ...(loadFamily === 'contactor-3-aux'
+            ? ([
+                ['X:S33', 'Y:21'],
+                ['Y:22', 'X:S34'],
+              ] as Wire[])
+            : ([['X:S33', 'X:S34']] as Wire[])),
         ]
       : [];
   // an output that shares its own supply is fed by it
@@ -378,7 +384,12 @@ function coilRig(name: string, field: FieldName): Circuit {
 /** A load on the volts that it is made for. */
 function loadRig(name: string): Circuit {
   const marks = familyList.find(([one]) => one === name)![1].terminals;
-  const is3 = marks.includes('U');
+  const ends3 = [
+    ['U', 'V', 'W'],
+    ['U1', 'V1', 'W1'],
+    ['1U', '1V', '1W'],
+  ].find(([first]) => marks.includes(first!));
+  const is3 = ends3 !== undefined;
   const volts = is3 ? 208 : 120;
   return rigged(
     {
@@ -387,7 +398,17 @@ function loadRig(name: string): Circuit {
       Y: ['lamp', { volts: 24, watts: 5 }],
     },
     is3
-      ? (['U', 'V', 'W'] as const).map((mark, index): Wire => [`G1:L${index + 1}`, `X:${mark}`])
+      ? [
+          ...ends3.map((mark, index): Wire => [`G1:L${index + 1}`, `X:${mark}`]),
+          // six leads: in delta
+          ...(marks.includes('W2')
+            ? ([
+                ['X:U1', 'X:W2'],
+                ['X:V1', 'X:U2'],
+                ['X:W1', 'X:V2'],
+              ] as Wire[])
+            : []),
+        ]
       : [
           ['G1:L', `X:${marks[0]}`],
           [`X:${marks[1]}`, 'G1:N'],
@@ -418,17 +439,27 @@ const directMotorRig = (name: string): Circuit =>
 
 /** A motor behind an overload that its service factor allows. */
 function overloadedRig(name: string): Circuit {
-  const marks = familyList.find(([one]) => one === name)![1].terminals.filter((mark) => mark !== 'PE');
+  const { terminals } = familyList.find(([one]) => one === name)![1];
+  const marks = terminals.filter((mark) => mark !== 'PE').slice(0, 3);
   return rigged(
     {
       G1: ['supply-3ph-wye', { volts: 208, hz: '60', faultA: 5000 }],
       OL: ['overload-relay', { settingA: 7.2, mostV: 300 }],
-      X: [name as FamilyName, { volts: 208, runA: 6, lockedA: 36, serviceFactor: 1.15 }],
+      X: [name as FamilyName, { volts: 208, runA: 6, lockedA: 36, serviceFactor: 1.15, ...(terminals.includes('1U') ? { lowA: 6 } : {}) }],
     },
-    marks.flatMap((mark, index): Wire[] => [
-      [`G1:L${index + 1}`, `OL:L${index + 1}`],
-      [`OL:T${index + 1}`, `X:${mark}`],
-    ]),
+    [
+      ...marks.flatMap((mark, index): Wire[] => [
+        [`G1:L${index + 1}`, `OL:L${index + 1}`],
+        [`OL:T${index + 1}`, `X:${mark}`],
+      ]),
+      ...(terminals.includes('W2')
+        ? ([
+            ['X:U1', 'X:W2'],
+            ['X:V1', 'X:U2'],
+            ['X:W1', 'X:V2'],
+          ] as Wire[])
+        : []),
+    ],
   );
 }
 
