@@ -171,3 +171,55 @@ test('a pattern is laid out, made, and does what it says; a second one joins it'
   await expect(page.locator('[data-symbol="dM3:motor"], [data-symbol^="dM3"]').first()).toBeVisible();
   await tech.saved();
 });
+
+test('a starter is built by keyboard alone, line by line, and a part of a kind of one’s own joins it', async ({ page }) => {
+  const tech = technician(page);
+  let keys = 0;
+  await page.goto('/');
+  await page.getByRole('button', { name: 'From a list of wires' }).first().click();
+  await page.getByRole('textbox', { name: 'Title' }).fill('Potting shed fan');
+  await page.getByRole('textbox', { name: 'List of wires' }).fill('1 G1:L S1:1');
+  await page.getByRole('combobox', { name: 'What G1 is' }).selectOption('supply-1ph');
+  await page.getByRole('combobox', { name: 'What S1 is' }).selectOption('push-button');
+  await page.getByRole('button', { name: /^Make a circuit of 1 wire/ }).click();
+  await page.locator('[data-symbol]').first().waitFor();
+  const say = async (line: string, told: RegExp) => {
+    await page.keyboard.press('/');
+    await page.keyboard.type(line);
+    keys += line.length + 2;
+    await expect(page.locator('[data-goto] [role=option][data-highlighted]')).toContainText(told);
+    await page.keyboard.press('Enter');
+    await tech.saved();
+  };
+  await say('add push-button S2', /S2, push button, is added by itself/);
+  await say('add contactor-3-1no K1', /K1, contactor/);
+  await say('S1:2 S2:1', /S1:2 to S2:1/);
+  await say('S2:2 K1:A1', /S2:2 to K1:A1/);
+  await say('K1:A2 G1:N', /K1:A2 to G1:N/);
+  await say('K1 NO beside S2', /K1 13–14 beside S2 1–2/);
+  await say('swap S1', /S1 is NC from now on/);
+  await say('H1 lamp beside K1', /H1, lamp, 1–2 beside K1 A1–A2/);
+  await expect(page.locator('[data-symbol="dK1:13-14"]')).toBeVisible();
+  // a line that cannot be done says why, and stays to be mended
+  await page.keyboard.press('/');
+  await page.keyboard.type('K1:A1 K7:1');
+  await expect(page.locator('[data-goto]')).toContainText('There is no K7. Add it first');
+  await page.keyboard.press('Escape');
+  console.log(`doors: a starter of 5 devices and 9 wires by keyboard in ${keys} keys`);
+  // a kind of one's own, from its label
+  await page.getByRole('button', { name: 'Add a part here' }).click();
+  await page.getByRole('button', { name: /describe it from its label/ }).click();
+  const form = page.getByRole('dialog', { name: 'A kind that is not in the list' });
+  await form.getByRole('textbox', { name: 'What its label calls it' }).fill('Shed relay');
+  await form.getByRole('textbox', { name: 'Terminals of row 1' }).fill('C1 C2');
+  await form.getByRole('textbox', { name: 'Terminals of row 2' }).fill('5 6');
+  await axe(page);
+  await form.getByRole('button', { name: 'Take this kind' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Add a part' });
+  await dialog.getByRole('combobox', { name: 'Where' }).selectOption({ label: 'by itself, wired later' });
+  await dialog.getByRole('button', { name: 'Put it in' }).click();
+  await tech.saved();
+  await say('K2:C1 K1:A1', /K2:C1 to K1:A1/);
+  await say('K2:C2 G1:N', /K2:C2 to G1:N/);
+  await expect(page.locator('[data-symbol^="dK2"]').first()).toBeVisible();
+});

@@ -31,6 +31,7 @@ export {
   emptyCircuit,
   fieldSchema,
   logEntrySchema,
+  ownFamilyNameSchema,
   PLAIN_LANDINGS,
   placeIdSchema,
   processIdSchema,

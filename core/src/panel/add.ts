@@ -85,6 +85,23 @@ export type Seat =
   | { readonly beside: readonly [TerminalId, TerminalId] };
 
 /**
+ * Two terminals landed in a wire, or beside what lies between two others.
+ * @returns undefined where the wire is gone or lies loose at an end
+ */
+export function land(circuit: Circuit, [first, second]: readonly [TerminalId, TerminalId], seat: Seat, by = ''): EditChange[] | undefined {
+  const add = wireAdder(circuit, by);
+  if ('beside' in seat) {
+    const [a, b] = seat.beside;
+    return [add({ ends: [a, first] }), add({ ends: [second, b] })];
+  }
+  const wire = circuit.conductors[seat.in];
+  const far = wire?.ends[1];
+  if (!wire?.ends[0] || !far) return undefined;
+  const alike = { colour: wire.colour, size: wire.size };
+  return [{ type: 'moveEnd', conductor: wire.id, end: 1, to: first }, add({ ends: [second, far], ...alike })];
+}
+
+/**
  * A part put into a wire, or beside a part.
  * @param marks the two terminals of the new part that are wired
  * @param by as for the wires
@@ -98,20 +115,9 @@ export function seatPart(
   by = '',
 ): { readonly changes: EditChange[]; readonly device: DeviceId } | undefined {
   const { changes, device } = addPart(circuit, said);
-  const add = wireAdder(circuit, by);
   const [first, second] = marks.map((mark) => `${device}:${mark}` as TerminalId) as [TerminalId, TerminalId];
-  if ('beside' in seat) {
-    const [a, b] = seat.beside;
-    return { device, changes: [...changes, add({ ends: [a, first] }), add({ ends: [second, b] })] };
-  }
-  const wire = circuit.conductors[seat.in];
-  const far = wire?.ends[1];
-  if (!wire?.ends[0] || !far) return undefined;
-  const alike = { colour: wire.colour, size: wire.size };
-  return {
-    device,
-    changes: [...changes, { type: 'moveEnd', conductor: wire.id, end: 1, to: first }, add({ ends: [second, far], ...alike })],
-  };
+  const landed = land(circuit, [first, second], seat, by);
+  return landed && { device, changes: [...changes, ...landed] };
 }
 
 /** A wire from one terminal to another. */

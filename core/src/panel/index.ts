@@ -1,9 +1,13 @@
 export type { Seat } from './add';
 export { addPart, addWire, seatPart, takeOut } from './add';
+export type { Command } from './command';
+export { completed, readCommand } from './command';
 export type { ListedDevice } from './fromList';
 export { alikeDevices, fromWireList, listedDevices } from './fromList';
 export { kindsFor } from './kindsFor';
 export { nextTag, tagProblem } from './naming';
+export type { ElementKind, OwnElement } from './ownKind';
+export { ELEMENTS, ownKind, ownKindName, ownKindProblem } from './ownKind';
 export type { PatternList } from './patternList';
 export { patternList } from './patternList';
 export { PATTERNS } from './patterns';

@@ -1,9 +1,11 @@
 import { Box, Combobox, createListCollection, Portal } from '@chakra-ui/react';
 import { type RefObject, useMemo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
+import { completed, readCommand } from '#core/panel';
 import { useBench } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
-import { undo } from '../store/editing';
+import { edit, undo } from '../store/editing';
+import { newIdMark } from '../store/ids';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { stages } from './stages';
 
@@ -12,6 +14,8 @@ interface Target {
   readonly words: string;
   readonly kind: string;
   readonly go: () => unknown;
+  /** the line that is typed on when this is taken: a completion, or a line that is not whole yet */
+  readonly typesOn?: string;
 }
 
 /** How many are offered at once. */
@@ -23,12 +27,17 @@ const nearness = ({ words }: Target, wanted: string): number => {
   return low === wanted ? 0 : low.startsWith(`${wanted} `) ? 1 : low.startsWith(wanted) ? 2 : 3;
 };
 
-/** Jump to any device, terminal, wire, screen or command. */
+/** What would be done, and how the line may go on, stand before where one may go. */
+const rank = (target: Target, edits: number, wanted: string): number =>
+  Number(target.value) < edits ? Number(target.value) - edits : nearness(target, wanted);
+
+/** Jump to any device, terminal, wire, screen or command; or say an edit in a line: it is told before Enter does it. */
 export function GoTo({ entry }: { entry: RefObject<HTMLInputElement | null> }) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const place = useLocation().pathname.replace(/\/[a-z]+$/, '');
   const document = useAppSelector((state) => state.document.now);
+  const isLocked = useAppSelector((state) => state.document.isLooking);
   const { circuit } = useBench();
   const [typed, setTyped] = useState('');
   const targets = useMemo((): readonly Omit<Target, 'value'>[] => {
@@ -57,24 +66,53 @@ export function GoTo({ entry }: { entry: RefObject<HTMLInputElement | null> }) {
     ];
   }, [document, circuit, dispatch, navigate, place]);
   const wanted = typed.trim().toLowerCase();
+  const edits = useMemo((): readonly Omit<Target, 'value'>[] => {
+    if (!document || isLocked || wanted === '') return [];
+    const command = readCommand(document, typed, newIdMark());
+    const told: Omit<Target, 'value'>[] = !command
+      ? []
+      : command.isOk
+        ? [
+            {
+              words: command.will,
+              kind: 'do it',
+              go: () => {
+                dispatch(edit([...command.changes]));
+                if (command.device) dispatch(benchSlice.actions.deviceSelected(command.device));
+              },
+            },
+          ]
+        : [{ words: command.why, kind: 'not yet', go: () => undefined, typesOn: typed }];
+    const isLine = command !== undefined || /\s/.test(typed.trim());
+    const on = isLine
+      ? completed(document, typed, 4).map((line) => ({ words: line, kind: 'go on', go: () => undefined, typesOn: `${line} ` }))
+      : [];
+    return command?.isOk ? [...told, ...on] : [...on, ...told];
+  }, [document, typed, wanted, isLocked, dispatch]);
   const collection = useMemo(() => {
     const found =
       wanted === ''
         ? []
-        : targets
+        : [...edits, ...targets]
             .map((one, index): Target => ({ ...one, value: String(index) }))
-            .filter(({ words }) => words.toLowerCase().includes(wanted))
-            .sort((a, b) => nearness(a, wanted) - nearness(b, wanted))
+            .filter(({ words }, index) => index < edits.length || words.toLowerCase().includes(wanted))
+            .sort((a, b) => rank(a, edits.length, wanted) - rank(b, edits.length, wanted))
             .slice(0, MOST);
     return createListCollection({ items: found, itemToValue: ({ value }) => value, itemToString: ({ words }) => words });
-  }, [targets, wanted]);
+  }, [targets, edits, wanted]);
   return (
     <Combobox.Root
       collection={collection}
       inputValue={typed}
       value={[]}
-      onInputValueChange={({ inputValue, reason }) => setTyped(reason === 'item-select' ? '' : inputValue)}
+      onInputValueChange={({ inputValue, reason }) => {
+        if (reason !== 'item-select') setTyped(inputValue);
+      }}
       onValueChange={({ items: [target] }) => {
+        if (target?.typesOn !== undefined) {
+          setTyped(target.typesOn);
+          return;
+        }
         target?.go();
         setTyped('');
         // after the list has given the focus back to the field: from here on keys belong to the sheet
@@ -87,14 +125,14 @@ export function GoTo({ entry }: { entry: RefObject<HTMLInputElement | null> }) {
       inputBehavior="autohighlight"
       openOnClick={false}
       positioning={{ placement: 'bottom-end', sameWidth: false }}
-      w="190px"
+      w="230px"
       css={{ '@media (max-width: 700px)': { width: '104px' } }}
     >
       <Combobox.Control>
         <Combobox.Input
           ref={entry}
-          placeholder="Go to…  /"
-          aria-label="Go to device, terminal, wire, screen or command"
+          placeholder="Go to, or say…  /"
+          aria-label="Go to device, terminal, wire, screen or command; or say an edit: K1 NO after S2"
           onKeyDown={({ key }) => {
             if (key !== 'Escape') return;
             setTyped('');

@@ -10,8 +10,9 @@ import {
   type TerminalId,
   terminalId,
 } from '#core/circuit';
-import { familyList, familyNamed, loneDevice, partsOf, type StockPart } from '#core/devices';
-import { addPart, nextTag, type Seat, seatPart, tagProblem } from '#core/panel';
+import { catalogue, familyList, familyNamed, loneDevice, partsOf, type StockPart } from '#core/devices';
+import { addPart, nextTag, ownKindName, type Seat, seatPart, tagProblem } from '#core/panel';
+import { OwnKindForm } from '../panel/OwnKindForm';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
 import { newIdMark } from '../store/ids';
@@ -33,21 +34,29 @@ interface Found {
 
 const MOST_FOUND = 9;
 
-function searched(words: readonly string[], stock: readonly StockPart[]): Found[] {
+type Own = Circuit['families'];
+
+function searched(words: readonly string[], stock: readonly StockPart[], own: Own): Found[] {
   const fits = (text: string): boolean => words.every((word) => text.toLowerCase().includes(word));
   const kinds = familyList
     .filter(([name, { title, terminals, group }]) => fits(`${name} ${title} ${group} ${terminals.join(' ')}`))
     .map(([family, { title, terminals }]): Found => ({ key: family, family, title, about: terminals.join(' ') }));
+  const brought = Object.keys(own).flatMap((family): Found[] => {
+    const facts = catalogue.family(family, own);
+    return facts && fits(`${facts.title} ${facts.terminals.join(' ')}`)
+      ? [{ key: family, family, title: facts.title, about: `of this circuit · ${facts.terminals.join(' ')}` }]
+      : [];
+  });
   const parts = stock
     .filter(({ title, print, family }) => fits(`${title} ${print} ${familyNamed(family)?.title ?? ''}`))
     .map((from): Found => ({ key: from.id, family: from.family, title: from.title, about: `in stock · ${from.print}`, from }));
-  return [...kinds.slice(0, words.length === 0 ? MOST_FOUND : 5), ...parts].slice(0, MOST_FOUND);
+  return [...brought, ...kinds.slice(0, words.length === 0 ? MOST_FOUND : 5), ...parts].slice(0, MOST_FOUND);
 }
 
 /** Pairs of terminals of a kind that a path can go through: contacts, coils, windings. */
-function pairsOf(family: string): { readonly a: string; readonly b: string; readonly words: string }[] {
+function pairsOf(family: string, families: Own): { readonly a: string; readonly b: string; readonly words: string }[] {
   const device = loneDevice({ id: 'pX', title: 'x', family, nameplate: {}, print: '', van: '', shelf: '', count: 0, notes: '' });
-  return partsOf(device).flatMap((part) =>
+  return partsOf(device, { families, programs: {} }).flatMap((part) =>
     'a' in part && 'b' in part && typeof part.a === 'string' && typeof part.b === 'string'
       ? [{ a: part.a, b: part.b, words: `${part.a}–${part.b}${part.kind === 'contact' ? ` ${part.form}` : ` ${part.kind}`}` }]
       : [],
@@ -83,6 +92,10 @@ export function AddPart({ point, onClose }: { point: Point | null; onClose: () =
   const circuit = useDocument();
   const { data: stock } = useStockQuery();
   const [search, setSearch] = useState('');
+  const [isOwn, setOwn] = useState(false);
+  /** kinds of the circuit, and the one that was just described */
+  const [described, setDescribed] = useState<Own>({});
+  const own = useMemo(() => ({ ...circuit.families, ...described }), [circuit, described]);
   const [found, setFound] = useState<Found>();
   const [tag, setTag] = useState('');
   const [seatAt, setSeatAt] = useState(0);
@@ -92,30 +105,54 @@ export function AddPart({ point, onClose }: { point: Point | null; onClose: () =
       searched(
         search.toLowerCase().split(/\s+/).filter(Boolean),
         (stock ?? []).map(({ part }) => part),
+        own,
       ),
-    [search, stock],
+    [search, stock, own],
   );
   const seats = useMemo(() => seatsAt(circuit, point), [circuit, point]);
-  const pairs = useMemo(() => (found ? pairsOf(found.family) : []), [found]);
+  const pairs = useMemo(() => (found ? pairsOf(found.family, own) : []), [found, own]);
   const seat = seats[seatAt]?.seat;
   const pair = pairs[pairAt];
   const choose = (one: Found) => {
     setFound(one);
     setPairAt(0);
-    setTag(nextTag(circuit, familyNamed(one.family)?.letter ?? 'X'));
+    setTag(nextTag(circuit, familyNamed(one.family)?.letter ?? own[one.family as keyof Own]?.letter ?? 'X'));
   };
   const problem =
     tagProblem(circuit, tag) ??
     (seat && !pair ? 'This kind has no two terminals that a path goes through: put it in by itself.' : undefined);
   const put = () => {
     if (!found || problem) return;
-    const said = { family: found.family, tag, ...(found.from ? { from: found.from } : { title: familyNamed(found.family)?.title ?? '' }) };
+    const said = {
+      family: found.family,
+      tag,
+      ...(found.from ? { from: found.from } : { title: catalogue.family(found.family, own)?.title ?? '' }),
+    };
     const made = seat && pair ? seatPart(circuit, said, [pair.a, pair.b], seat, newIdMark()) : addPart(circuit, said);
     if (!made) return;
-    dispatch(edit(made.changes));
+    const name = Object.keys(described).find((one) => one === found.family) as keyof Own | undefined;
+    const to = name && described[name];
+    dispatch(edit([...(name && to ? [{ type: 'setFamily' as const, name, to }] : []), ...made.changes]));
     dispatch(benchSlice.actions.deviceSelected(made.device));
     onClose();
   };
+  if (isOwn)
+    return (
+      <Over open title="A kind that is not in the list" onClose={onClose}>
+        <OwnKindForm
+          onBack={() => setOwn(false)}
+          onMade={(family) => {
+            const name = ownKindName(own, family.title);
+            const brought = { ...own, [name]: family };
+            setDescribed({ [name]: family });
+            setOwn(false);
+            setFound({ key: name, family: name, title: family.title, about: catalogue.family(name, brought)?.terminals.join(' ') ?? '' });
+            setPairAt(0);
+            setTag(nextTag(circuit, family.letter));
+          }}
+        />
+      </Over>
+    );
   return (
     <Over open title="Add a part" onClose={onClose}>
       <Field
@@ -156,6 +193,11 @@ export function AddPart({ point, onClose }: { point: Point | null; onClose: () =
         ))}
         {!found && list.length === 0 && <Note>No kind or part is called that. Try fewer words.</Note>}
       </Box>
+      {!found && (
+        <Button type="button" look="quiet" onClick={() => setOwn(true)}>
+          None of these: describe it from its label
+        </Button>
+      )}
       {found && (
         <>
           <Flex gap="10px" wrap="wrap" align="end">

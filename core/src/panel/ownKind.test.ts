@@ -1,0 +1,86 @@
+import { describe, expect, it } from 'vitest';
+import { type Circuit, emptyCircuit, ownFamilyNameSchema, readCircuitDocument } from '#core/circuit';
+import { catalogue, familyOf } from '#core/devices';
+import { on } from '../testing/demo';
+import { edited } from '../testing/edits';
+import { onAt } from '../testing/onAt';
+import { chains, line, rigged } from '../testing/rigged';
+import { type ElementKind, type OwnElement, ownKind, ownKindName, ownKindProblem } from './index';
+
+const rows = (text: string): OwnElement[] =>
+  text.split('|').map((row) => {
+    const [kind, ...marks] = row.trim().split(/\s+/);
+    return { kind: kind as ElementKind, marks };
+  });
+
+/** A circuit in which a device of one's own stands beside others. */
+function withOwn(elements: string, wires: string, plate: Record<string, number | string>): Circuit {
+  const family = ownKind('Mine', 'K', rows(elements));
+  const name = ownFamilyNameSchema.parse('own-mine');
+  const base = rigged(
+    {
+      G1: line(120),
+      S1: ['switch-1', { form: 'NO' }],
+      H1: ['lamp', { volts: 120, watts: 5 }],
+      H2: ['lamp', { volts: 120, watts: 5 }],
+      K1: ['lamp', plate],
+    },
+    [],
+  );
+  const own = { ...base, families: { [name]: family }, devices: { ...base.devices, dK1: { ...base.devices.dK1!, family: name } } };
+  return chains(wires).reduce<Circuit>((circuit, ends, index) => {
+    const like = Object.values(rigged({}, [['X:1', 'Y:1']]).conductors)[0]!;
+    return edited(circuit, {
+      type: 'addConductor',
+      conductor: { ...like, id: `w${index}` as never, ends: ends.map((end) => `d${end}`) as never },
+    });
+  }, own);
+}
+const coilOn120 = { coilKind: 'AC', coilV: 120, coilHz: '60', volts: 120, watts: 5 };
+
+describe('a kind of one’s own does what its rows say', () => {
+  it.each([
+    ['coil A1 A2 | NO 13 14 | NC 21 22', 'K1:13 H1:1 | K1:14 G1:L | K1:21 H2:1 | K1:22 G1:L', false, 'H2'],
+    ['coil A1 A2 | NO 13 14 | NC 21 22', 'K1:13 H1:1 | K1:14 G1:L | K1:21 H2:1 | K1:22 G1:L', true, 'H1'],
+    ['coil A1 A2 | pole 1 2 | NC 5 6', 'K1:1 H1:1 | K1:2 G1:L | K1:5 H2:1 | K1:6 G1:L', true, 'H1'],
+    ['coil A1 A2 | changeover 9 1 5 | changeover 12 4 8', 'K1:9 G1:L | K1:5 H1:1 | K1:1 H2:1', true, 'H1'],
+    ['coil A1 A2 | changeover 9 1 5 | changeover 12 4 8', 'K1:12 G1:L | K1:8 H1:1 | K1:4 H2:1', false, 'H2'],
+  ] as const)('%s, wired %s, called %s: %s', (elements, wires, called, expected) => {
+    const circuit = withOwn(elements, `G1:L S1:1 | S1:2 K1:A1 | K1:A2 G1:N | H1:2 H2:2 G1:N | ${wires}`, coilOn120);
+    expect(onAt(circuit, [on('S1', 'on', 1000, called)], 5000, /^H/)).toBe(expected);
+  });
+  it('has its terminals alone, and a document with it is read again', () => {
+    const circuit = withOwn('coil A1 A2 | NO 13 14 | lamp X1 X2', 'K1:A1 G1:L | K1:A2 G1:N', coilOn120);
+    expect([...familyOf(circuit.devices.dK1!, circuit).terminals].sort()).toEqual(['13', '14', 'A1', 'A2', 'X1', 'X2']);
+    const read = readCircuitDocument(
+      JSON.parse(JSON.stringify({ ...emptyCircuit, ...circuit, number: 'P1', title: 't', site: 's' })),
+      catalogue,
+    );
+    expect(read.ok ? [] : read.problems).toEqual([]);
+  });
+  it('without a coil a hand works its contacts', () => {
+    const circuit = withOwn('NO 3 4 | NC 1 2', 'K1:3 G1:L | K1:4 H1:1 | K1:1 G1:L | K1:2 H2:1 | H1:2 H2:2 G1:N', {});
+    expect(onAt(circuit, [], 2000, /^H/)).toBe('H2');
+    expect(onAt(circuit, [on('K1', 'pressed', 1000)], 2000, /^H/)).toBe('H1');
+  });
+});
+
+it.each([
+  ['', 'coil A1 A2', /name that stands on its label/],
+  ['x', 'coil A1', /has 2 terminals/],
+  ['x', 'coil A1 A1', /names one twice/],
+  ['x', 'coil A1 A2 | pole L1 T1 | pole L1 T2', /L1 is named twice/],
+  ['x', 'pole L1 T1', /What moves its poles/],
+  ['x', 'coil A1 A2 | coil B1 B2', /One coil/],
+  ['x', 'coil A1 A2 | NO 1 2 | NO 3 4 | NO 5 6 | NO 7 8 | NO 9 10', /At most 4/],
+  ['x', 'coil A1 A/2', /no mark of a terminal/],
+] as const)('%s %s is refused with what to do', (title, elements, why) => {
+  expect(ownKindProblem(title, rows(elements))).toMatch(why);
+});
+it('a sound one has no problem, and each gets a name of its own', () => {
+  expect(ownKindProblem('Boiler relay 24 V', rows('coil A1 A2 | changeover 11 12 14'))).toBeUndefined();
+  expect(ownKindProblem('x', [])).toMatch(/at least one/);
+  expect(ownKindName({}, 'Boiler relay, 24 V')).toBe('own-boiler-relay-24-v');
+  expect(ownKindName({ 'own-boiler-relay-24-v': 1 }, 'Boiler relay, 24 V')).toBe('own-boiler-relay-24-v-2');
+  expect(ownKindName({}, '—')).toBe('own-part');
+});
