@@ -207,6 +207,7 @@ test('a starter is built by keyboard alone, line by line, and a part of a kind o
   await page.keyboard.press('Escape');
   console.log(`doors: a starter of 5 devices and 9 wires by keyboard in ${keys} keys`);
   // a kind of one's own, from its label
+  await tech.select('K1:A1');
   await page.getByRole('button', { name: 'Add a part here' }).click();
   await page.getByRole('button', { name: /describe it from its label/ }).click();
   const form = page.getByRole('dialog', { name: 'A kind that is not in the list' });
@@ -222,4 +223,65 @@ test('a starter is built by keyboard alone, line by line, and a part of a kind o
   await say('K2:C1 K1:A1', /K2:C1 to K1:A1/);
   await say('K2:C2 G1:N', /K2:C2 to G1:N/);
   await expect(page.locator('[data-symbol^="dK2"]').first()).toBeVisible();
+});
+
+test.describe('by thumb', () => {
+  test.use({ viewport: { width: 390, height: 844 } });
+  test('a panel is traced from its supply until no terminal is left', async ({ page }) => {
+    const tech = technician(page);
+    let taps = 0;
+    await page.goto('/');
+    await page.getByRole('button', { name: 'By tracing' }).first().click();
+    await page.getByRole('textbox', { name: 'Title' }).fill('Cupboard under the stairs');
+    await axe(page);
+    await page.getByRole('button', { name: 'Begin at the supply' }).click();
+    const dialog = page.getByRole('dialog', { name: 'Trace from the panel' });
+    const from = dialog.locator('[data-trace-from]');
+    const left = dialog.locator('[data-traced]');
+    await expect(left).toContainText('0 of 2 terminals traced');
+    const another = async (tag: string, mark: string, kind: string) => {
+      await dialog.getByRole('combobox', { name: 'Device that the wire goes to' }).selectOption('new');
+      await dialog.getByRole('textbox', { name: 'Its tag' }).fill(tag);
+      await dialog.getByRole('textbox', { name: 'Its terminal' }).fill(mark);
+      await dialog.getByRole('combobox', { name: 'What it is' }).selectOption(kind);
+      await dialog.getByRole('button', { name: 'It goes there' }).click();
+      taps += 5;
+    };
+    const known = async (tag: string, mark: string, by = 'It goes there') => {
+      await dialog.getByRole('combobox', { name: 'Device that the wire goes to' }).selectOption({ label: tag });
+      await dialog.getByRole('combobox', { name: 'Terminal that the wire goes to' }).selectOption(mark);
+      await dialog.getByRole('button', { name: by }).click();
+      taps += 3;
+    };
+    const finished = async (words: RegExp) => {
+      const was = await from.textContent();
+      await dialog.getByRole('button', { name: words }).click();
+      taps++;
+      await expect(from.or(dialog.getByText('Every terminal is traced.'))).not.toHaveText(was ?? '');
+    };
+    await expect(from).toHaveText('G1:L');
+    await another('S1', '1', 'switch-1');
+    await finished(/No more on it/);
+    // what leads straight back to neutral is told before it is taken
+    await dialog.getByRole('combobox', { name: 'From another terminal' }).selectOption({ label: 'S1:1' });
+    await known('G1', 'N');
+    await expect(dialog.getByRole('alert')).toContainText('a short. Follow it again. Tap again if it is so.');
+    await finished(/No more on it/);
+    await dialog.getByRole('combobox', { name: 'From another terminal' }).selectOption({ label: 'S1:2' });
+    await another('H1', '1', 'lamp');
+    await finished(/No more on it/);
+    await expect(from).toHaveText(/H1:1|H1:2/);
+    await finished(/No more on it/);
+    await expect(from).toHaveText('H1:2');
+    await known('G1', 'N', 'It beeps there');
+    await expect(left).toContainText('1 wire is told by the beep alone');
+    await axe(page);
+    await finished(/No more on it/);
+    await expect(from).toHaveText('G1:N');
+    await finished(/No more on it/);
+    await expect(dialog.getByText('Every terminal is traced.')).toBeVisible();
+    console.log(`doors: a panel of 3 devices traced in ${taps} taps`);
+    await page.keyboard.press('Escape');
+    await tech.saved();
+  });
 });

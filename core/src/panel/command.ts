@@ -11,6 +11,7 @@ import {
   terminalId,
 } from '#core/circuit';
 import { catalogue, familyList, familyOf, partsOf } from '#core/devices';
+import type { Part } from '#core/kinds';
 import { addPart, land, type Seat, takeOut, wireAdder } from './add';
 import { markLike, nextTag, tagProblem } from './naming';
 import { cellsOf, readWireList } from './wireList';
@@ -32,9 +33,11 @@ const deviceNamed = ({ devices }: Circuit, tag: string): Device | undefined =>
 const wiresAt = ({ conductors }: Circuit, end: TerminalId): Conductor[] =>
   Object.values(conductors).filter(({ ends }) => ends.includes(end));
 
-/** Pairs of terminals that a path goes through: contacts first, then coils and loads. */
+/** Pairs of terminals that a path goes through; of a contactor its auxiliaries before its poles: a line of words is of the control. */
 function pairsOf(circuit: Circuit, device: Device): { readonly a: string; readonly b: string; readonly is: string }[] {
-  return partsOf(device, circuit).flatMap((part) =>
+  const isPole = (part: Part): boolean => part.kind === 'contact' && part.duty === 'power';
+  const parts = partsOf(device, circuit);
+  return [...parts.filter((part) => !isPole(part)), ...parts.filter(isPole)].flatMap((part) =>
     'a' in part && 'b' in part && !part.a.startsWith('#') && !part.b.startsWith('#') && !part.b.startsWith('!')
       ? [{ a: part.a, b: part.b, is: part.kind === 'contact' ? part.form : part.kind }]
       : [],
@@ -268,7 +271,7 @@ function swapped(circuit: Circuit, [tag = '', from, to]: readonly string[]): Com
   const device = deviceNamed(circuit, tag);
   if (!device) return no(`There is no ${tag || 'device'}. Say: swap K1, or swap K1 12 14.`);
   const contacts = partsOf(device, circuit).flatMap((part) => (part.kind === 'contact' ? [part] : []));
-  const form = device.nameplate.form?.value;
+  const form = device.nameplate.form?.value ?? familyOf(device, circuit).fields.form?.typical?.value;
   const throws = contacts.flatMap((nc) =>
     nc.form === 'NC' ? contacts.filter((one) => one.form === 'NO' && one.a === nc.a).map((one) => [nc.b, one.b] as const) : [],
   );

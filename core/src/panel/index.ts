@@ -1,6 +1,5 @@
 export type { Seat } from './add';
 export { addPart, addWire, seatPart, takeOut } from './add';
-export type { Command } from './command';
 export { completed, readCommand } from './command';
 export type { ListedDevice } from './fromList';
 export { alikeDevices, fromWireList, listedDevices } from './fromList';
@@ -12,5 +11,6 @@ export type { PatternList } from './patternList';
 export { patternList } from './patternList';
 export { PATTERNS } from './patterns';
 export { usualSwitching } from './switching';
+export { finishTerminal, tracedOf, traceWire } from './trace';
 export type { BadLine } from './wireList';
 export { cellsOf, readWireList } from './wireList';

@@ -20,6 +20,7 @@ const HandbookPage = lazy(() => import('../handbook/HandbookPage'));
 const PracticePage = lazy(() => import('../practice/PracticePage'));
 const SettingsPage = lazy(() => import('../settings/SettingsPage'));
 const WireListPage = lazy(() => import('../panel/WireListPage'));
+const TracePage = lazy(() => import('../panel/TracePage'));
 const BriefPage = lazy(() => import('../brief/BriefPage'));
 
 /** Fetches the pages of an address while the program itself is still being read, instead of one after the other. */
@@ -52,6 +53,7 @@ export const routes: RouteObject[] = [
       { path: '/handbook', element: <HandbookPage /> },
       { path: '/jobs/:job/practice', element: <PracticePage /> },
       { path: '/jobs/:job/wires', element: <WireListPage /> },
+      { path: '/jobs/:job/trace', element: <TracePage /> },
       { path: '/jobs/:job/brief', element: <BriefPage /> },
       { path: '*', element: <Navigate to="/" replace /> },
     ],

@@ -1,6 +1,7 @@
 import { Menu, Portal } from '@chakra-ui/react';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
+import { useLocation, useNavigate } from 'react-router';
+import { TraceDialog } from '../panel/TraceDialog';
 import { WireListForm } from '../panel/WireListForm';
 import { PaperDialog } from '../paper/PaperDialog';
 import { AddPart } from '../plates/AddPart';
@@ -25,6 +26,10 @@ interface Item {
   readonly disabled?: boolean;
 }
 
+type Dialog = 'link' | 'part' | 'wires' | 'trace' | 'paper' | 'history';
+/** In the address of a circuit that is begun by tracing. */
+const TRACE = 'trace';
+
 const withKey = (words: string, act: CircuitAct): string => {
   const cap = CIRCUIT_KEYS.find((row) => row.act === act)?.cap;
   return cap ? `${words} (${cap})` : words;
@@ -42,11 +47,9 @@ export function CircuitMenu() {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const picture = useSheetPicture();
-  const [isLink, setLink] = useState(false);
-  const [isPart, setPart] = useState(false);
-  const [isWires, setWires] = useState(false);
-  const [isPaper, setPaper] = useState(false);
-  const [isHistory, setHistory] = useState(false);
+  const { search } = useLocation();
+  const [dialog, setDialog] = useState<Dialog | undefined>(new URLSearchParams(search).has(TRACE) ? 'trace' : undefined);
+  const close = () => setDialog(undefined);
   const { id, job, now } = useAppSelector((state) => state.document);
   const { done, undone } = useAppSelector((state) => state.undo);
   if (!now || !id || !job) return null;
@@ -65,11 +68,12 @@ export function CircuitMenu() {
     { value: 'redo', words: withKey(named('Redo', undone), 'redo'), does: () => dispatch(redo()), disabled: undone.length === 0 },
     { value: 'reset', words: 'Reset the run', does: () => dispatch(benchSlice.actions.reset()) },
     { value: 'leads', words: 'Put the leads away', does: () => dispatch(benchSlice.actions.leadsAway()) },
-    { value: 'part', words: 'Add a part', does: () => setPart(true) },
-    { value: 'wires', words: 'Add from a list of wires', does: () => setWires(true) },
-    { value: 'paper', words: 'Print, or save as PDF', does: () => setPaper(true) },
-    { value: 'link', words: 'A link to here', does: () => setLink(true) },
-    { value: 'history', words: 'What was done', does: () => setHistory(true) },
+    { value: 'part', words: 'Add a part', does: () => setDialog('part') },
+    { value: 'wires', words: 'Add from a list of wires', does: () => setDialog('wires') },
+    { value: 'trace', words: 'Trace from the panel', does: () => setDialog('trace') },
+    { value: 'paper', words: 'Print, or save as PDF', does: () => setDialog('paper') },
+    { value: 'link', words: 'A link to here', does: () => setDialog('link') },
+    { value: 'history', words: 'What was done', does: () => setDialog('history') },
     { value: 'settings', words: 'Settings', does: () => navigate('/settings') },
     { value: 'copy', words: 'Copy this circuit', does: copy },
     { value: 'back', words: 'Put back as first saved', does: putBack },
@@ -109,22 +113,23 @@ export function CircuitMenu() {
           </Menu.Positioner>
         </Portal>
       </Menu.Root>
-      {isPart && <AddPart point={null} onClose={() => setPart(false)} />}
-      {isWires && (
-        <Over open title="Add from a list of wires" onClose={() => setWires(false)}>
+      {dialog === 'part' && <AddPart point={null} onClose={close} />}
+      {dialog === 'wires' && (
+        <Over open title="Add from a list of wires" onClose={close}>
           <WireListForm
             circuit={now}
             verb="Add"
             onTake={(changes) => {
               dispatch(edit([...changes]));
-              setWires(false);
+              close();
             }}
           />
         </Over>
       )}
-      {isLink && <LinkDialog onClose={() => setLink(false)} />}
-      {isPaper && <PaperDialog onClose={() => setPaper(false)} />}
-      {isHistory && <History id={id} onClose={() => setHistory(false)} />}
+      {dialog === 'trace' && <TraceDialog onClose={close} />}
+      {dialog === 'link' && <LinkDialog onClose={close} />}
+      {dialog === 'paper' && <PaperDialog onClose={close} />}
+      {dialog === 'history' && <History id={id} onClose={close} />}
     </>
   );
 }

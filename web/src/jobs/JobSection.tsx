@@ -95,6 +95,9 @@ export function JobSection({ job, onStand, onDone }: Props) {
         <Button type="button" onClick={() => void navigate(`/jobs/${id}/wires`)}>
           From a list of wires
         </Button>
+        <Button type="button" onClick={() => void navigate(`/jobs/${id}/trace`)}>
+          By tracing
+        </Button>
         <Button type="button" look="quiet" onClick={() => chosen.current?.click()}>
           Import a circuit
         </Button>

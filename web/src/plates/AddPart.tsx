@@ -12,7 +12,6 @@ import {
 } from '#core/circuit';
 import { catalogue, familyList, familyNamed, loneDevice, partsOf, type StockPart } from '#core/devices';
 import { addPart, nextTag, ownKindName, type Seat, seatPart, tagProblem } from '#core/panel';
-import { OwnKindForm } from '../panel/OwnKindForm';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
 import { newIdMark } from '../store/ids';
@@ -22,6 +21,7 @@ import { useAppDispatch } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Over } from '../ui/Over';
 import { Button, Field, Label, Note } from '../ui/parts';
+import { OwnKindForm } from './OwnKindForm';
 
 /** A kind, or a part of it that is in stock. */
 interface Found {
