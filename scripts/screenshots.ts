@@ -124,6 +124,20 @@ await picture('wires', desk, async (page) => {
     );
   await page.locator('[data-asked="M1"]').waitFor();
 });
+await picture('prove-l2', desk, async (page) => {
+  await open(page, /Roof vent motor/);
+  await page.getByRole('radio', { name: 'All on' }).check({ force: true });
+  await page.keyboard.press('/');
+  await page.keyboard.type('H1 lamp beside K1');
+  await page.locator('[data-goto] [role=option]').first().waitFor();
+});
+await picture('phone-trace', phone, async (page) => {
+  await page.getByRole('button', { name: 'By tracing' }).first().click();
+  await page.getByRole('button', { name: 'Begin at the supply' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Trace from the panel' });
+  await dialog.getByRole('combobox', { name: 'Device that the wire goes to' }).selectOption('new');
+  await dialog.getByRole('textbox', { name: 'Its terminal' }).fill('A1');
+});
 await picture('practice', desk, async (page) => {
   await outside(page, 'Job practice');
   await page.getByText('Schools').first().waitFor();

@@ -124,6 +124,7 @@ const broken: readonly [
     'danger',
   ],
   ['latch-in-stop-chain', 'Q2', asLatching(), 'dK3', 'danger'],
+  ['locked-out', 'L2', [move('L2', 'dB1:22', 'dK2:21', 'dK1:A1'), move('L2', 'dB2:22', 'dK1:21', 'dK2:A1')], 'dK1', 'danger'],
   ['safety-loops', 'Q8', [move('Q8', 'dA1:S21', 'dS1:21', 'dA1:S22')], 'dA1', 'danger'],
   ['speed-leads', 'Q10', [move('Q10', 'dM1:LO', 'dX3:P', 'dM1:HI')], 'dM1', 'danger'],
   ['wrong-base', 'Q7', [set('dK1', 'base', '11-pin')], 'dK1', 'block'],

@@ -15,6 +15,7 @@ import { interposingRule } from './rules/interposing';
 import { jointRule } from './rules/jointRating';
 import { latchRule } from './rules/latch';
 import { loadVoltsRule } from './rules/loadVolts';
+import { lockedOutRule } from './rules/lockedOut';
 import { motorRule } from './rules/motorRun';
 import { notKnownRule } from './rules/notKnown';
 import { notTriedRule } from './rules/notTried';
@@ -44,6 +45,7 @@ const RULES = [
   shortRule,
   openingRule,
   chatterRule,
+  lockedOutRule,
   motorRule,
   speedLeadsRule,
   stopRule,

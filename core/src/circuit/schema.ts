@@ -134,7 +134,7 @@ export const cableSchema = z.strictObject({
 /** What a person has placed by hand in a view: symbols by their id, and what is folded. */
 export const viewSchema = z.strictObject({
   placed: z.record(z.string().max(80), z.strictObject({ x: z.number().finite(), y: z.number().finite() })),
-  folded: z.array(z.string().max(80)).max(500),
+  folded: z.array(z.string().max(80)).max(20_000),
 });
 
 /**

@@ -30,7 +30,8 @@ export function composed(own: OwnFamily, familyNamed: (name: string) => DeviceFa
     title: own.title,
     letter: own.letter,
     group: at(bases, 0).base.group,
-    terminals: bases.flatMap(({ base, marks }) => base.terminals.flatMap((mark) => marks[mark] ?? [])),
+    // two blocks may share a terminal: a lamp beside the coil
+    terminals: [...new Set(bases.flatMap(({ base, marks }) => base.terminals.flatMap((mark) => marks[mark] ?? [])))],
     fields: Object.assign({}, ...bases.map(({ base }) => base.fields).reverse()),
     inputs: [...new Map(bases.flatMap(({ base }) => base.inputs.map((input) => [input.name, input] as const)).reverse()).values()],
     source: bases.map(({ base }) => base.source).join('; '),

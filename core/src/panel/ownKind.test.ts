@@ -58,6 +58,10 @@ describe('a kind of one’s own does what its rows say', () => {
     );
     expect(read.ok ? [] : read.problems).toEqual([]);
   });
+  it('two blocks may share a terminal', () => {
+    const circuit = withOwn('coil A1 A2 | lamp A1 A2 | on-delay 15 16 18', 'K1:A1 G1:L | K1:A2 G1:N', coilOn120);
+    expect([...familyOf(circuit.devices.dK1!, circuit).terminals].sort()).toEqual(['15', '16', '18', 'A1', 'A2']);
+  });
   it('without a coil a hand works its contacts', () => {
     const circuit = withOwn('NO 3 4 | NC 1 2', 'K1:3 G1:L | K1:4 H1:1 | K1:1 G1:L | K1:2 H2:1 | H1:2 H2:2 G1:N', {});
     expect(onAt(circuit, [], 2000, /^H/)).toBe('H2');
@@ -74,6 +78,7 @@ it.each([
   ['x', 'coil A1 A2 | coil B1 B2', /One coil/],
   ['x', 'coil A1 A2 | NO 1 2 | NO 3 4 | NO 5 6 | NO 7 8 | NO 9 10', /At most 4/],
   ['x', 'coil A1 A/2', /no mark of a terminal/],
+  ['x', Array.from({ length: 9 }, (_, n) => `lamp ${n}a ${n}b`).join(' | '), /more than one device can have/],
 ] as const)('%s %s is refused with what to do', (title, elements, why) => {
   expect(ownKindProblem(title, rows(elements))).toMatch(why);
 });

@@ -84,8 +84,13 @@ export function ownKindProblem(title: string, elements: readonly OwnElement[]): 
     ['on-delay', 1],
   ] as const)
     if (elements.filter((one) => one.kind === kind).length > most) return `At most ${most} of this can be said: ${ELEMENTS[kind].words}.`;
-  return undefined;
+  return ownKind(title, 'X', elements).blocks.length > MOST_BLOCKS
+    ? 'That is more than one device can have here: say fewer loads.'
+    : undefined;
 }
+
+/** So many blocks may a kind of a document have. */
+const MOST_BLOCKS = 8;
 
 /** A mark may be the end of more than one thing: a common of two contacts, a coil’s end beside a lamp. */
 const isShared = (mark: string, elements: readonly OwnElement[]): boolean =>

@@ -146,7 +146,7 @@ export function GoTo({ entry }: { entry: RefObject<HTMLInputElement | null> }) {
             {collection.items.map((target) => (
               <Combobox.Item key={target.value} item={target}>
                 <span>{target.words}</span>
-                <Box as="span" color="muted">
+                <Box as="span" color="muted" whiteSpace="nowrap">
                   {target.kind}
                 </Box>
               </Combobox.Item>

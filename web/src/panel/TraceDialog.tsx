@@ -15,6 +15,14 @@ import { Button, Field, Label, Note } from '../ui/parts';
 const NEW = 'new';
 const MOST_OPEN = 8;
 
+/** A short field under its name. */
+const Said = ({ label, width, value, onSay }: { label: string; width: string; value: string; onSay: (said: string) => void }) => (
+  <Flex as="label" direction="column" fontSize="13px">
+    {label}
+    <Field w={width} textAlign="left" value={value} onChange={({ target }) => onSay(target.value)} />
+  </Flex>
+);
+
 /** Follows the wires of a panel with a hand on them: from one terminal to the next, each told once, none forgotten. */
 export function TraceDialog({ onClose }: { onClose: () => void }) {
   const dispatch = useAppDispatch();
@@ -110,7 +118,7 @@ export function TraceDialog({ onClose }: { onClose: () => void }) {
             </Box>
           )}
           <Label>The wire goes to</Label>
-          <Flex gap="8px" wrap="wrap">
+          <Flex gap="8px" wrap="wrap" align="end">
             <Choice
               aria-label="Device that the wire goes to"
               value={to}
@@ -141,14 +149,8 @@ export function TraceDialog({ onClose }: { onClose: () => void }) {
             ) : (
               to === NEW && (
                 <>
-                  <Field aria-label="Its tag" w="80px" value={tag} onChange={({ target }) => setTag(target.value.toUpperCase())} />
-                  <Field
-                    aria-label="Its terminal"
-                    w="80px"
-                    placeholder="A1"
-                    value={mark}
-                    onChange={({ target }) => setMark(target.value)}
-                  />
+                  <Said label="Its tag" width="80px" value={tag} onSay={(said) => setTag(said.toUpperCase())} />
+                  <Said label="Its terminal" width="80px" value={mark} onSay={setMark} />
                   {kinds.length > 0 && (
                     <Choice aria-label="What it is" value={kind} w="100%" onChange={({ target }) => setFamily(target.value)}>
                       {kinds.map(({ family: name, title }) => (
@@ -163,21 +165,8 @@ export function TraceDialog({ onClose }: { onClose: () => void }) {
             )}
           </Flex>
           <Flex gap="8px" wrap="wrap" mt="6px">
-            <Field
-              aria-label="Number on its ferrule"
-              placeholder="number"
-              w="90px"
-              value={number}
-              onChange={({ target }) => setNumber(target.value.slice(0, 12))}
-            />
-            <Field
-              aria-label="Its colour"
-              placeholder="colour"
-              w="110px"
-              textAlign="left"
-              value={colour}
-              onChange={({ target }) => setColour(target.value.slice(0, 24))}
-            />
+            <Said label="Number on its ferrule" width="130px" value={number} onSay={(said) => setNumber(said.slice(0, 12))} />
+            <Said label="Its colour" width="110px" value={colour} onSay={(said) => setColour(said.slice(0, 24))} />
           </Flex>
           {(problem ?? doubted) && (
             <Note tone="danger" role="alert" mt="6px">
@@ -204,6 +193,9 @@ export function TraceDialog({ onClose }: { onClose: () => void }) {
           </Note>
         )
       )}
+      <Button type="button" look="quiet" mt="10px" onClick={onClose}>
+        Enough for now
+      </Button>
     </Over>
   );
 }

@@ -48,6 +48,7 @@ export function OwnKindForm({ onMade, onBack }: Props) {
             autoFocus
             id="own-title"
             w="100%"
+            boxSizing="border-box"
             textAlign="left"
             value={title}
             onChange={({ target }) => setTitle(target.value.slice(0, 80))}

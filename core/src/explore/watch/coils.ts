@@ -29,6 +29,8 @@ export interface CoilExposure extends Ill {
   readonly leak?: CoilSeen | undefined;
   /** the most it still gets once all has come to rest: a pulse is over by then */
   readonly rest: CoilSeen | undefined;
+  /** a state in which it is called while a mechanical interlock keeps it out */
+  readonly lockedOut?: Calls | undefined;
 }
 
 /** What a coil met in one state. */
@@ -50,6 +52,9 @@ const NOTHING: Got = { volts: 0, drive: 0 };
 /** Less than this share leaks to nobody; with its armature in a coil takes several times less current and gets more volts of a leak. */
 const LEAK_SHARE = 0.01;
 
+/** Another coil lets go in less: one that is kept out for longer stalls. Common practice. */
+const STALL_MS = 200;
+
 type PlannedCoil = PlannedPart & { readonly part: Coil };
 
 /** Watches what volts each coil gets as it closes, held, and at most. */
@@ -57,9 +62,20 @@ export const watchCoils: MakeWatch<ReadonlyMap<number, CoilExposure>> = (rig) =>
   const coils = rig.plan.parts.filter(isKind('coil'));
   const met = new Map<number, Met[]>(coils.map(({ index }) => [index, []]));
   const ills = new Map<number, Ill & { readonly dcV: number }>();
+  const lockedOut = new Map<number, Calls>();
+  const lockedSince = new Map<number, number>();
+  /** A coil that would close and may not, for longer than the other one takes to let go. */
+  const noteLocked = (coil: PlannedCoil, { drive }: Got, isOut: boolean, atMs: number, calls: Calls): void => {
+    if (!rig.plan.locks.has(coil.index)) return;
+    const since = lockedSince.get(coil.index);
+    if (since !== undefined && atMs - since >= STALL_MS && !lockedOut.has(coil.index)) lockedOut.set(coil.index, calls);
+    if (!isOut || drive < coil.part.pickUpTypicalRatio) lockedSince.delete(coil.index);
+    else if (since === undefined) lockedSince.set(coil.index, atMs);
+  };
   const current = ({ index }: PlannedPart): Met | undefined => met.get(index)?.at(-1);
   return {
     begin(calls) {
+      lockedSince.clear();
       for (const list of met.values())
         list.push({
           calls,
@@ -78,6 +94,7 @@ export const watchCoils: MakeWatch<ReadonlyMap<number, CoilExposure>> = (rig) =>
         if (!now) continue;
         const got = gets(rig, coil, frame.moment);
         now.last = got;
+        noteLocked(coil, got, !isIn(frame.moment, coil, 'coil', 'in'), frame.atMs, now.calls);
         if (isIn(frame.moment, coil, 'coil', 'in')) {
           if (!isTakenAway(got.drive)) now.held = lower(now.held, got);
           if (!now.mostHeld || got.drive > now.mostHeld.drive) now.mostHeld = got;
@@ -91,6 +108,8 @@ export const watchCoils: MakeWatch<ReadonlyMap<number, CoilExposure>> = (rig) =>
     rest({ moment }) {
       for (const coil of coils) {
         const now = current(coil);
+        // what still stands so when all has come to rest stands so for good
+        if (now && lockedSince.has(coil.index) && !lockedOut.has(coil.index)) lockedOut.set(coil.index, now.calls);
         if (!now?.last || isIn(moment, coil, 'coil', 'in')) continue;
         if (now.last.drive < LEAK_SHARE || now.last.drive >= coil.part.pickUpTypicalRatio) continue;
         const { volts, drive } = coilAcross(momentOf(rig, coil, moment), coil.part, 'in');
@@ -101,7 +120,7 @@ export const watchCoils: MakeWatch<ReadonlyMap<number, CoilExposure>> = (rig) =>
       new Map(
         coils.map(({ index }) => {
           const { dcV, ...ill } = ills.get(index) ?? { dcV: 0, wastedRatio: 0, reversedRatio: 0 };
-          return [index, { ...worstOf(met.get(index) ?? []), ...ill, plusAt: plusEnd(dcV) }];
+          return [index, { ...worstOf(met.get(index) ?? []), ...ill, plusAt: plusEnd(dcV), lockedOut: lockedOut.get(index) }];
         }),
       ),
   };

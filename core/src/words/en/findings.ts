@@ -291,6 +291,13 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
     remedy: 'A plain relay with a seal-in, so that loss of power lets go.',
   }),
 
+  'locked-out': ({ tag, told: { by }, circuit, finding }) => ({
+    title: `${tag} is called while ${by} keeps it out`,
+    consequence: 'Its armature stalls: the coil draws its in-rush current until it burns.',
+    reason: `A mechanical interlock holds it, ${tellCalls(circuit, finding.calls)}; no contact of ${by} breaks its coil.`,
+    remedy: `An NC contact of ${by} in series with its coil, and one of ${tag} with that of ${by}.`,
+  }),
+
   'safety-loops': ({ tag, told }) => tellSafetyLoops(tag, told),
   'speed-leads': ({ tag, told }) => tellSpeedLeads(tag, told),
 
