@@ -44,14 +44,14 @@ it.each(DEMO)('%s: the pairs give every coil the volts that the exploration give
   if (Object.values(circuit.devices).some((device) => coilInUse(plan, device.id))) expect(compared).toBeGreaterThan(3);
 });
 
-// One pair in forty of all parts and places, the tank heaters left out for their time; npm run exhaustive tries every one.
+// One pair in ninety of all parts and places, the tank heaters left out for their time; npm run exhaustive tries every one.
 it('table and solve clear the same parts in the same places (printed)', () => {
-  const tallies = DEMO.filter((name) => name !== 'Q6').map((name) => everyPartIn(name, 40));
+  const tallies = DEMO.filter((name) => name !== 'Q6').map((name) => everyPartIn(name, 90));
   const pairs = tallies.reduce((sum, one) => sum + one.pairs, 0);
   const lost = tallies.reduce((sum, one) => sum + one.leadsLost, 0);
   console.log(`${pairs} pairs, ${pairs - lost} of them put in and solved`);
   expect(tallies.flatMap(({ apart }) => apart)).toEqual([]);
-  expect(pairs - lost).toBeGreaterThan(80);
+  expect(pairs - lost).toBeGreaterThan(35);
 });
 
 // Any part of the stock in any place: an answer, never an exception, and the quick one no milder than the solved one.
@@ -85,7 +85,7 @@ it('a random part in a random place is judged alike by table and solve', () => {
       const back = applyChanges(applied.value.circuit, applied.value.inverse);
       expect(back.ok && back.value.circuit).toEqual(circuit);
     }),
-    { seed: 20, numRuns: 120 },
+    { seed: 20, numRuns: 60 },
   );
 });
 
