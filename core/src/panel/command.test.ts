@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { type Circuit, emptyCircuit, spellTerminal, type TerminalId } from '#core/circuit';
 import { planCircuit } from '#core/graph';
@@ -102,4 +103,70 @@ it('goes on with tags, terminals, verbs, places and kinds', () => {
   expect(completed(circuit, 'add contactor-3-1')).toContain('add contactor-3-1no');
   expect(completed(circuit, 'rem')).toEqual(['remove']);
   expect(completed(circuit, '')).toEqual([]);
+});
+
+it('throws at no line, and what it says can be done can be done', () => {
+  const circuits = ['Q1', 'Q8', 'L2', 'L6'].map((name) => demo(name));
+  const words = [
+    'add',
+    'remove',
+    'rename',
+    'swap',
+    'wire',
+    'after',
+    'before',
+    'beside',
+    'in',
+    'NO',
+    'NC',
+    'coil',
+    'push',
+    'button',
+    'lamp',
+    'relay',
+  ];
+  const things = [
+    'K1',
+    'K2',
+    'S1',
+    'K9',
+    'H1',
+    'PE',
+    'K1:A1',
+    'K1:13',
+    'S1:1',
+    'S1:21',
+    'G1:L',
+    'T1:R',
+    'K2:A2',
+    '109',
+    '2',
+    'red',
+    '18',
+    '',
+    ':',
+    'K1:',
+    '…',
+  ];
+  let [orders, doable] = [0, 0];
+  fc.assert(
+    fc.property(
+      fc.constantFrom(...circuits),
+      fc.array(fc.oneof(fc.constantFrom(...words), fc.constantFrom(...things), fc.string({ maxLength: 6 })), {
+        minLength: 1,
+        maxLength: 6,
+      }),
+      (circuit, line) => {
+        const command = readCommand(circuit, line.join(' '));
+        completed(circuit, line.join(' '));
+        if (command) orders++;
+        if (!command?.isOk) return;
+        doable++;
+        expect(() => edited(circuit, ...command.changes)).not.toThrow();
+      },
+    ),
+    { seed: 7, numRuns: 3000 },
+  );
+  console.log(`panel: of 3000 random lines ${orders} are edits, ${doable} can be done and were`);
+  expect(doable).toBeGreaterThan(30);
 });

@@ -48,7 +48,7 @@ const DESIGNATIONS: Readonly<Record<string, RegExp>> = {
 };
 /** A kind whose letter is that of the tag is likelier than one that has so many terminals fewer to spare. */
 const LETTER_WORTH = 6;
-/** A bar in place of a pole is seen on the part, no terminal tells it: of two kinds alike the one without is proposed. */
+/** A bar in place of a pole, a row in place of one lamp: seen on the part, no terminal tells it; of two kinds alike the plain one is proposed. */
 const SEEN = 0.5;
 
 /**
@@ -64,7 +64,7 @@ export function kindsFor(tag: string, marks: readonly string[]): KindFor[] {
       const unused = terminals.filter((one) => !used.has(one));
       const named = Object.hasOwn(DESIGNATIONS, letters) ? DESIGNATIONS[letters] : undefined;
       const isMeant = named ? named.test(family) : letters === letter || letters.startsWith(letter) || letters.endsWith(letter);
-      return [{ family, title, unused, rank: unused.length - (isMeant ? LETTER_WORTH : 0) + (family.endsWith('-bar') ? SEEN : 0) }];
+      return [{ family, title, unused, rank: unused.length - (isMeant ? LETTER_WORTH : 0) + (/-(bar|row)$/.test(family) ? SEEN : 0) }];
     })
     .sort((a, b) => a.rank - b.rank)
     .slice(0, MOST)
