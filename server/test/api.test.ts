@@ -53,14 +53,21 @@ describe('demo data', () => {
     expect(jobs[0]!.circuits.flatMap(({ demo }) => demo ?? []).sort()).toEqual([
       'L1A',
       'L1B',
+      'L2',
+      'L3',
       'L4',
+      'L5',
+      'L6',
       'Q1',
       'Q2',
       'Q3',
+      'Q4',
       'Q5',
       'Q6',
       'Q7',
+      'Q8',
       'Q9',
+      'Q10',
     ]);
   });
 });
