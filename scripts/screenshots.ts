@@ -127,8 +127,7 @@ await picture('wires', desk, async (page) => {
 await picture('prove-l2', desk, async (page) => {
   await open(page, /Roof vent motor/);
   await page.getByRole('radio', { name: 'All on' }).check({ force: true });
-  await page.keyboard.press('/');
-  await page.keyboard.type('H1 lamp beside K1');
+  await page.getByRole('combobox', { name: /Go to/ }).fill('H1 lamp beside K1');
   await page.locator('[data-goto] [role=option]').first().waitFor();
 });
 await picture('phone-trace', phone, async (page) => {
