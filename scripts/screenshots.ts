@@ -71,7 +71,9 @@ const scroll = async (page: Page, by: number) => {
 const desk = { width: 1280, height: 800 };
 const phone = { width: 390, height: 844 };
 
-await picture('jobs', desk, async () => undefined);
+await picture('jobs', desk, async (page) => {
+  await page.getByText('checking…').first().waitFor({ state: 'detached', timeout: 90_000 });
+});
 await picture('prove-q1', desk, async (page) => {
   await open(page, /Cold store 1/);
   await page.getByRole('radio', { name: 'All on' }).check({ force: true });
