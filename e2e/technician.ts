@@ -4,11 +4,14 @@ import { expect, type Page } from '@playwright/test';
 const turn = (page: Page, name: string) => page.getByRole('radio', { name }).check({ force: true });
 
 /** What a technician does, in the words of the screen. */
+/** A circuit is opened behind what the page of jobs is checking: on a busy machine it takes its time. */
+const OPENS_WITHIN = { timeout: 30_000 };
+
 export const technician = (page: Page) => ({
   async open(title: string | RegExp, path = '/') {
     await page.goto(path);
     await page.getByRole('link', { name: title }).first().click();
-    await expect(page.locator('[data-symbol]').first()).toBeVisible();
+    await expect(page.locator('[data-symbol]').first()).toBeVisible(OPENS_WITHIN);
   },
   /** Copies the circuit, so that no journey finds another's edits. */
   async openCopy(title: string | RegExp, path = '/') {
@@ -18,7 +21,7 @@ export const technician = (page: Page) => ({
     await page.getByRole('menuitem', { name: 'Copy this circuit' }).click();
     await page.waitForURL(({ pathname }) => pathname !== before);
     await expect(page.getByRole('heading', { name: /copy$/, level: 1 })).toBeVisible();
-    await expect(page.locator('[data-symbol]').first()).toBeVisible();
+    await expect(page.locator('[data-symbol]').first()).toBeVisible(OPENS_WITHIN);
   },
   power: (position: 'Isolated' | 'Control on' | 'All on') => turn(page, position),
   meter: (setting: string) => turn(page, setting),
