@@ -3,10 +3,10 @@ import { expect, type Page } from '@playwright/test';
 /** Turns a switch: its radio lies hidden in the label that is seen. */
 const turn = (page: Page, name: string) => page.getByRole('radio', { name }).check({ force: true });
 
-/** What a technician does, in the words of the screen. */
 /** A circuit is opened behind what the page of jobs is checking: on a busy machine it takes its time. */
 const OPENS_WITHIN = { timeout: 30_000 };
 
+/** What a technician does, in the words of the screen. */
 export const technician = (page: Page) => ({
   async open(title: string | RegExp, path = '/') {
     await page.goto(path);
