@@ -4,7 +4,7 @@ import { at, must } from '#core/units';
 import type { DeviceFamily } from './family';
 
 /** Fields of a part that hold terminal marks or inner nodes; whatever is nested under them is one too. */
-const MARKS = new Set(['a', 'b', 'ends', 'star', 'core', 'fedBy', 'channels', 'start', 'plusNode', 'zeroNode', 'mark']);
+const MARKS = new Set(['a', 'b', 'ends', 'backs', 'star', 'core', 'fedBy', 'channels', 'start', 'plusNode', 'zeroNode', 'mark']);
 
 /** A part under other marks. The marks stand in plain fields, so one walk serves every kind. */
 function remarked<T>(value: T, rename: (mark: string) => string, isMark = false): T {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { type Circuit, emptyCircuit, ownFamilyNameSchema, readCircuitDocument } from '#core/circuit';
+import { type Circuit, conductorIdSchema, emptyCircuit, ownFamilyNameSchema, readCircuitDocument, terminalIdSchema } from '#core/circuit';
 import { catalogue, familyOf } from '#core/devices';
 import { on } from '../testing/demo';
 import { edited } from '../testing/edits';
@@ -32,7 +32,11 @@ function withOwn(elements: string, wires: string, plate: Record<string, number |
     const like = Object.values(rigged({}, [['X:1', 'Y:1']]).conductors)[0]!;
     return edited(circuit, {
       type: 'addConductor',
-      conductor: { ...like, id: `w${index}` as never, ends: ends.map((end) => `d${end}`) as never },
+      conductor: {
+        ...like,
+        id: conductorIdSchema.parse(`w${index}`),
+        ends: [terminalIdSchema.parse(`d${ends[0]}`), terminalIdSchema.parse(`d${ends[1]}`)],
+      },
     });
   }, own);
 }

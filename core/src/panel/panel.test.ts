@@ -294,3 +294,16 @@ it('a panel of five hundred from its list is a document that the program takes',
   expect(Object.keys(whole.conductors)).toHaveLength(wires.length);
   expect(problemsOf(whole)).toEqual([]);
 });
+it('isolated opens a battery beside the isolator, and control on lifts what every power pole feeds', () => {
+  const blank: Circuit = { ...emptyCircuit, number: 'P1', title: 't', site: 's' };
+  const made = [
+    ['isolator-2', 'Q1'],
+    ['supply-1ph', 'G1'],
+    ['battery', 'G2'],
+    ['contactor-2no-2nc', 'K1'],
+    ['heat-sequencer', 'K2'],
+  ].reduce((circuit, [family, tag]) => done(circuit, addPart(circuit, { family: family!, tag: tag! }).changes), blank);
+  const { control, isolated } = done(made, usualSwitching(made)).powerSwitch;
+  expect([...isolated.open].sort()).toEqual(['dG2', 'dQ1']);
+  expect([...control.lift].sort()).toEqual(['dK1:R2', 'dK1:R4', 'dK1:T1', 'dK1:T2', 'dK2:M2', 'dK2:M4']);
+});

@@ -98,6 +98,45 @@ const industrialFields = {
   bonded: field.choice('Secondary bonded', ['X2', 'X1', 'none'], 'X2'),
 };
 
+type Winding = readonly [high: string, low: string];
+
+/** Any volts to any volts, with one primary or two alike. */
+const anyTransformer = (title: string, [first, second]: readonly [Winding, Winding?], primaryWords: string, source: string) =>
+  define({
+    title,
+    letter: 'T',
+    group: 'supply',
+    terminals: [...first, ...(second ?? []), 'X1', 'X2'],
+    inputs: [],
+    fields: {
+      ...industrialFields,
+      primaryV: field.number(primaryWords, 'V', 12, 700),
+      secondaryV: field.number('Secondary', 'V', 5, 480),
+    },
+    parts: (plate) => {
+      const [primaryV, secondaryV] = [plate.number('primaryV'), plate.number('secondaryV')];
+      const taps = ([high, low]: Winding, volts: number) => [
+        { mark: low, volts: 0 },
+        { mark: high, volts },
+      ];
+      return [
+        {
+          kind: 'transformer',
+          id: 'windings',
+          core: '#core',
+          style: 'industrial',
+          regulation: plate.certain('regulation') / 100,
+          va: primaryV === undefined || secondaryV === undefined ? undefined : plate.number('va'),
+          primary: taps(first, primaryV ?? 230),
+          ...(second ? { twin: taps(second, primaryV ?? 230) } : {}),
+          secondary: taps(['X1', 'X2'], secondaryV ?? 24),
+        },
+        ...secondaryBond(plate),
+      ];
+    },
+    source,
+  });
+
 export const supplies = {
   'supply-1ph': supply('Supply, line and neutral', 'one phase', ['L', 'N'], 'Line to neutral', (plate) => [
     leg(plate, 'L', 1, 0),
@@ -250,73 +289,21 @@ export const supplies = {
     ],
     source: 'taps as usual for a unit on 208 to 480 V: common practice',
   }),
-  'control-transformer': define({
-    title: 'Control transformer, any volts',
-    letter: 'T',
-    group: 'supply',
-    terminals: ['H1', 'H2', 'X1', 'X2'],
-    inputs: [],
-    fields: { ...industrialFields, secondaryV: field.number('Secondary', 'V', 5, 480) },
-    parts: (plate) => [
-      {
-        kind: 'transformer',
-        id: 'windings',
-        core: '#core',
-        style: 'industrial',
-        regulation: plate.certain('regulation') / 100,
-        va: plate.number('primaryV') === undefined || plate.number('secondaryV') === undefined ? undefined : plate.number('va'),
-        primary: [
-          { mark: 'H2', volts: 0 },
-          { mark: 'H1', volts: plate.number('primaryV') ?? 230 },
-        ],
-        secondary: [
-          { mark: 'X2', volts: 0 },
-          { mark: 'X1', volts: plate.number('secondaryV') ?? 24 },
-        ],
-      },
-      ...secondaryBond(plate),
+  'control-transformer': anyTransformer(
+    'Control transformer, any volts',
+    [['H1', 'H2']],
+    'Primary',
+    'no-load rise 3 to 8 %: common practice',
+  ),
+  'control-transformer-dual': anyTransformer(
+    'Control transformer, two primaries',
+    [
+      ['H1', 'H2'],
+      ['H3', 'H4'],
     ],
-    source: 'no-load rise 3 to 8 %: common practice',
-  }),
-  'control-transformer-dual': define({
-    title: 'Control transformer, two primaries',
-    letter: 'T',
-    group: 'supply',
-    terminals: ['H1', 'H2', 'H3', 'H4', 'X1', 'X2'],
-    inputs: [],
-    fields: {
-      ...industrialFields,
-      primaryV: field.number('Each primary', 'V', 100, 350),
-      secondaryV: field.number('Secondary', 'V', 5, 480),
-    },
-    parts: (plate) => {
-      const each = plate.number('primaryV');
-      return [
-        {
-          kind: 'transformer',
-          id: 'windings',
-          core: '#core',
-          style: 'industrial',
-          regulation: plate.certain('regulation') / 100,
-          va: each === undefined || plate.number('secondaryV') === undefined ? undefined : plate.number('va'),
-          primary: [
-            { mark: 'H2', volts: 0 },
-            { mark: 'H1', volts: each ?? 240 },
-          ],
-          twin: [
-            { mark: 'H4', volts: 0 },
-            { mark: 'H3', volts: each ?? 240 },
-          ],
-          secondary: [
-            { mark: 'X2', volts: 0 },
-            { mark: 'X1', volts: plate.number('secondaryV') ?? 120 },
-          ],
-        },
-        ...secondaryBond(plate),
-      ];
-    },
-    source: 'high volts: H2 and H3 joined; low volts: H1 with H3 and H2 with H4: NEMA ST 1, from memory',
-  }),
+    'Each primary',
+    'high volts: H2 and H3 joined; low volts: H1 with H3 and H2 with H4: NEMA ST 1, from memory',
+  ),
   'signal-transformer': define({
     title: 'Signal transformer, three taps',
     letter: 'T',

@@ -49,7 +49,12 @@ export const watchMotors: MakeWatch<MotorExposure> = ({ plan }) => {
         else if (since === undefined) lockedSince.set(index, atMs);
         if (isIn(moment, motor, 'motor', 'protected')) note(index, 'protector', calls);
         if (isIn(moment, motor, 'motor3', 'backwards')) note(index, 'backwards', calls);
-        if (isIn(moment, motor, 'motor', 'running') || isIn(moment, motor, 'motor3', 'running')) runs.add(index);
+        if (
+          isIn(moment, motor, 'motor', 'running') ||
+          isIn(moment, motor, 'motor3', 'running') ||
+          isIn(moment, motor, 'tap-motor', 'running')
+        )
+          runs.add(index);
       }
     },
     rest({ moment }, calls) {

@@ -9,7 +9,7 @@ import { type FindingWords, type Said, unread } from './findingWords';
 import { listed, tagOf } from './points';
 import { tellBetween, tellGuard, tellJoint } from './ratings';
 import { tellAsks, tellRating } from './rows';
-import { tellSafetyLoops, tellSpeedLeads } from './stopFindings';
+import { tellLockedOut, tellMotorRun, tellSafetyLoops, tellSpeedLeads } from './stopFindings';
 import { SUPPLY_WORDS } from './supplyFindings';
 
 const REFIT = 'Do not energize. Fit a coil for the volts that are here.';
@@ -167,34 +167,7 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
     remedy: 'Take its own contact, or what it switches off, out of its own way.',
   }),
 
-  'motor-run': ({ tag, told: { ill }, circuit, finding }) =>
-    ({
-      stalls: {
-        title: `${tag} hums and does not turn`,
-        consequence: 'At locked-rotor amps its winding burns.',
-        reason: `It gets volts and does not come to speed, ${tellCalls(circuit, finding.calls)}: too few of them, or a line is missing.`,
-        remedy: 'Measure line to line at its terminals as it is called.',
-      },
-      'both ways': {
-        title: `${tag} turns either way`,
-        consequence: 'Meant, where two contactors turn it; not meant, it works against its load in some of its states.',
-        reason: 'It comes to speed forwards in some states and backwards in others.',
-        remedy: 'See that each way is the one that its button or its call says.',
-      },
-      backwards: {
-        title: `${tag} turns backwards`,
-        consequence: 'A fan or a pump gives little, a scroll compressor is hurt, a drive may break.',
-        reason: `Its phases come in the other order, ${tellCalls(circuit, finding.calls)}.`,
-        remedy: 'Exchange two of its lines, once, at one place; prove the direction before it is coupled.',
-      },
-      protector: {
-        title: `${tag}'s own protector opens`,
-        consequence: 'It cycles on its protector until the winding fails.',
-        reason: `It stands at locked-rotor amps for too long, ${tellCalls(circuit, finding.calls)}.`,
-        remedy: 'Measure the volts at its terminals as it starts.',
-      },
-    })[ill],
-
+  'motor-run': (said) => tellMotorRun(said),
   'runs-together'({ told: { code, a, b }, circuit, finding }) {
     const state = tellCalls(circuit, finding.calls);
     switch (code) {
@@ -291,13 +264,7 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
     remedy: 'A plain relay with a seal-in, so that loss of power lets go.',
   }),
 
-  'locked-out': ({ tag, told: { by }, circuit, finding }) => ({
-    title: `${tag} is called while ${by} keeps it out`,
-    consequence: 'Its armature stalls: the coil draws its in-rush current until it burns.',
-    reason: `A mechanical interlock holds it, ${tellCalls(circuit, finding.calls)}; no contact of ${by} breaks its coil.`,
-    remedy: `An NC contact of ${by} in series with its coil, and one of ${tag} with that of ${by}.`,
-  }),
-
+  'locked-out': (said) => tellLockedOut(said),
   'safety-loops': ({ tag, told }) => tellSafetyLoops(tag, told),
   'speed-leads': ({ tag, told }) => tellSpeedLeads(tag, told),
 

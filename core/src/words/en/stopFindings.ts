@@ -1,5 +1,6 @@
 import type { Told } from '#core/check';
-import type { FindingWords } from './findingWords';
+import { tellCalls } from './calls';
+import type { FindingWords, Said } from './findingWords';
 
 /** What is wrong with the loops of a safety relay. */
 export function tellSafetyLoops(tag: string, told: Told<'safety-loops'>): FindingWords {
@@ -44,3 +45,40 @@ export function tellSpeedLeads(tag: string, told: Told<'speed-leads'>): FindingW
         remedy: 'See that each is capped or on a dead stud of its own, and wire it so here.',
       };
 }
+
+/** A motor that does not come to speed as it should. */
+export const tellMotorRun = ({ tag, told: { ill }, circuit, finding }: Said<'motor-run'>): FindingWords =>
+  ({
+    stalls: {
+      title: `${tag} hums and does not turn`,
+      consequence: 'At locked-rotor amps its winding burns.',
+      reason: `It gets volts and does not come to speed, ${tellCalls(circuit, finding.calls)}: too few of them, or a line is missing.`,
+      remedy: 'Measure line to line at its terminals as it is called.',
+    },
+    'both ways': {
+      title: `${tag} turns either way`,
+      consequence: 'Meant, where two contactors turn it; not meant, it works against its load in some of its states.',
+      reason: 'It comes to speed forwards in some states and backwards in others.',
+      remedy: 'See that each way is the one that its button or its call says.',
+    },
+    backwards: {
+      title: `${tag} turns backwards`,
+      consequence: 'A fan or a pump gives little, a scroll compressor is hurt, a drive may break.',
+      reason: `Its phases come in the other order, ${tellCalls(circuit, finding.calls)}.`,
+      remedy: 'Exchange two of its lines, once, at one place; prove the direction before it is coupled.',
+    },
+    protector: {
+      title: `${tag}'s own protector opens`,
+      consequence: 'It cycles on its protector until the winding fails.',
+      reason: `It stands at locked-rotor amps for too long, ${tellCalls(circuit, finding.calls)}.`,
+      remedy: 'Measure the volts at its terminals as it starts.',
+    },
+  })[ill];
+
+/** A coil that a mechanical interlock keeps out. */
+export const tellLockedOut = ({ tag, told: { by }, circuit, finding }: Said<'locked-out'>): FindingWords => ({
+  title: `${tag} is called while ${by} keeps it out`,
+  consequence: 'Its armature stalls: the coil draws its in-rush current until it burns.',
+  reason: `A mechanical interlock holds it, ${tellCalls(circuit, finding.calls)}; no contact of ${by} breaks its coil.`,
+  remedy: `An NC contact of ${by} in series with its coil, and one of ${tag} with that of ${by}.`,
+});
