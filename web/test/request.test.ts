@@ -120,3 +120,25 @@ describe('what is kept beside the circuit', () => {
     expect(asked[0]).toMatchObject({ url: `/api/jobs/${ID}/circuits`, body: { id: ID, document: { a: 1 } } });
   });
 });
+
+it('checks that take long hold two connections at most: a circuit that is opened meanwhile does not wait behind them', async () => {
+  let [inFlight, most] = [0, 0];
+  const waiting: (() => void)[] = [];
+  vi.stubGlobal('fetch', async () => {
+    most = Math.max(most, ++inFlight);
+    await new Promise<void>((done) => waiting.push(done));
+    inFlight--;
+    return json({}, 500);
+  });
+  const own = createStore();
+  const asked = [4, 5, 6, 7, 8].map((n) =>
+    own.dispatch(server.endpoints.summary.initiate({ id: `00000000-0000-4000-8000-00000000000${n}`, revision: 0 })),
+  );
+  await vi.waitFor(() => expect(waiting).toHaveLength(2));
+  for (let n = 0; n < asked.length; n++) {
+    await vi.waitFor(() => expect(waiting.length).toBeGreaterThan(n));
+    waiting[n]!();
+  }
+  await Promise.all(asked);
+  expect(most).toBe(2);
+});

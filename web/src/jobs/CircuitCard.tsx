@@ -105,7 +105,8 @@ export function CircuitCard({ circuit, onStand }: { circuit: CircuitLine; onStan
   const left = leftWords(id);
   return (
     <Card ref={card} data-circuit={number}>
-      <Picture src={`/api/circuits/${id}/picture.svg?revision=${revision}`} alt="" loading="lazy" />
+      {/* a picture is asked for when its check is there: it takes a connection as well */}
+      <Picture {...(summary || error ? { src: `/api/circuits/${id}/picture.svg?revision=${revision}` } : {})} alt="" loading="lazy" />
       <Box flex="1" minW="0" fontSize="13px">
         <Box fontSize="15px" pe="64px">
           <Title to={`/circuits/${id}/prove`}>

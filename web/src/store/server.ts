@@ -1,7 +1,14 @@
 import { createApi } from '@reduxjs/toolkit/query/react';
+import pLimit from 'p-limit';
 import type { BodyOf, CircuitSummary, Job, JobSave, PracticeReply, QueryOf, ReplyOf, Standing, StockLine, StockSave } from '#core/api';
 import type { Circuit } from '#core/circuit';
 import { request, wordsOf } from './request';
+
+/**
+ * A browser holds six connections to a server. Checks that take seconds are asked for a few at once, so that a circuit that is opened meanwhile
+ * does not wait behind them.
+ */
+const fewAtOnce = pLimit(2);
 
 /** How many parts go in one request, so that a long list is no single huge one. */
 const PORTION = 500;
@@ -52,7 +59,7 @@ export const server = createApi({
       providesTags: ['jobs'],
     }),
     summary: build.query<CircuitSummary, { id: string; revision: number }>({
-      queryFn: ({ id }) => told(() => request('summary', { params: { id } })),
+      queryFn: ({ id }) => told(() => fewAtOnce(() => request('summary', { params: { id } }))),
       providesTags: ['summary'],
     }),
     createJob: build.mutation<ReplyOf<'createJob'>, BodyOf<'createJob'>>({
