@@ -1,6 +1,28 @@
+import { readFileSync } from 'node:fs';
 import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { technician } from '../technician';
+
+/** Of a document, what its wires are told by. */
+interface Wired {
+  readonly devices: Readonly<Record<string, { readonly family: string; readonly tag: string }>>;
+  readonly conductors: Readonly<Record<string, { readonly number: string; readonly ends: readonly string[] }>>;
+}
+const readCircuit = (document: Wired): Wired => document;
+const spelled = ({ devices }: Wired, end: string): string => {
+  const [device = '', mark = ''] = end.split(':');
+  return `${devices[device]?.tag}:${mark}`;
+};
+const wiresOf = (circuit: Wired): string[] =>
+  Object.values(circuit.conductors)
+    .map(
+      ({ number, ends }) =>
+        `${number} ${ends
+          .map((end) => spelled(circuit, end))
+          .sort()
+          .join(' ')}`,
+    )
+    .sort();
 
 /** A fan that a thermostat calls through a relay: as somebody would write down the wires of a panel. */
 const WIRES = `No;From;To;Colour;Size
@@ -223,6 +245,36 @@ test('a starter is built by keyboard alone, line by line, and a part of a kind o
   await say('K2:C1 K1:A1', /K2:C1 to K1:A1/);
   await say('K2:C2 G1:N', /K2:C2 to G1:N/);
   await expect(page.locator('[data-symbol^="dK2"]').first()).toBeVisible();
+});
+
+test('Q1 is built from nothing by keyboard alone, and is the shipped one wire for wire', async ({ page, request }) => {
+  test.setTimeout(240_000);
+  const tech = technician(page);
+  const shipped = readCircuit(JSON.parse(readFileSync('demo/Q1.json', 'utf8')));
+  await page.goto('/');
+  await page.getByRole('button', { name: 'From a list of wires' }).first().click();
+  await page.getByRole('button', { name: 'Begin with an empty circuit' }).click();
+  await expect(page.getByRole('heading', { name: 'Nothing is in this circuit yet' })).toBeVisible();
+  const lines = [
+    ...Object.values(shipped.devices).map(({ family, tag }) => [`add ${family} ${tag}`, `${tag}, `] as const),
+    ...Object.values(shipped.conductors).map(({ ends, number }) => {
+      const [from, to] = ends.map((end) => spelled(shipped, end));
+      return [`${number} ${from} ${to}`, `${from} to ${to}`] as const;
+    }),
+  ];
+  for (const [line, told] of lines) {
+    await page.keyboard.press('/');
+    await page.keyboard.type(line);
+    await expect(page.locator('[data-goto] [role=option][data-highlighted]')).toContainText(told);
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('combobox', { name: /Go to/ })).toHaveValue('');
+    await tech.saved();
+  }
+  await tech.saved();
+  const id = new URL(page.url()).pathname.split('/')[2];
+  const built = readCircuit((await (await request.get(`/api/circuits/${id}`)).json()).document);
+  expect(wiresOf(built)).toEqual(wiresOf(shipped));
+  console.log(`doors: Q1, ${lines.length} lines, in ${lines.reduce((sum, [line]) => sum + line.length + 2, 0)} keys`);
 });
 
 test.describe('by thumb', () => {

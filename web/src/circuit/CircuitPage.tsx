@@ -240,7 +240,8 @@ const Blank = ({ job }: { job: string | undefined }) => (
     <Heading as="h2">Nothing is in this circuit yet</Heading>
     <Box my="8px" maxW="560px">
       A few facts about a load and its control make a circuit that is judged like any other; a file made elsewhere can be imported on the
-      jobs page; undo brings back what was taken out.
+      jobs page; undo brings back what was taken out. Or say it line by line in the field at the top: <code>add push button S1</code>, then{' '}
+      <code>S1:2 K1:A1</code>.
     </Box>
     <Flex gap="12px" wrap="wrap">
       {job && <Link to={`/jobs/${job}/brief`}>From a few facts</Link>}

@@ -133,7 +133,10 @@ export function GoTo({ entry }: { entry: RefObject<HTMLInputElement | null> }) {
           ref={entry}
           placeholder="Go to, or say…  /"
           aria-label="Go to device, terminal, wire, screen or command; or say an edit: K1 NO after S2"
-          onKeyDown={({ key }) => {
+          onKeyDown={(event) => {
+            const { key } = event;
+            // the hand is here already: the key that leads here writes nothing
+            if (key === '/' && typed === '') event.preventDefault();
             if (key !== 'Escape') return;
             setTyped('');
             entry.current?.blur();

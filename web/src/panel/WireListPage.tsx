@@ -26,6 +26,9 @@ export default function WireListPage() {
         What a list does not say stays unknown: nothing is cleared before the nameplates are read. Where a wire has no size it is written in
         as 18 AWG or 1 mm², with insulation for 300 V, and judged as it stands: change it where the panel has another.
       </Box>
+      <Button type="button" look="quiet" mt="6px" onClick={() => void make([])}>
+        Begin with an empty circuit
+      </Button>
       <Button type="button" look="quiet" mt="6px" onClick={() => void navigate('/')}>
         Back to all jobs
       </Button>
