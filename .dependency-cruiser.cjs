@@ -15,6 +15,7 @@ const order = [
   'check',
   'fit',
   'mend',
+  'wiring',
   'brief',
   'find',
   'look',
@@ -25,7 +26,7 @@ const order = [
   'ask',
   'api',
 ];
-const computing = ['linear', 'network', 'sequence', 'explore', 'size', 'check', 'fit', 'find'];
+const computing = ['linear', 'network', 'sequence', 'explore', 'size', 'check', 'fit', 'wiring', 'find'];
 // The same in web: what is drawn with, the worker's end, what is kept, the bench, and the pages in layers.
 const webOrder = [
   ['ui', 'worker'],

@@ -1,7 +1,7 @@
 import { checkStudy, studyOf } from '#core/check';
 import { type Circuit, deviceOf, isTerminal, spellPoint } from '#core/circuit';
 import type { StockPart } from '#core/devices';
-import { layingOut } from '#core/draw';
+import { layingOut, layingTerminals, type TerminalSheet } from '#core/draw';
 import { type Exploration, exploring } from '#core/explore';
 import { type Predictions, predicting } from '#core/find';
 import { mending } from '#core/mend';
@@ -16,6 +16,7 @@ import type { Answering } from './progress';
 import type { CircuitAnswer, Questions, QuestionType } from './protocol';
 import { runView } from './run';
 import { sheetView, studyView } from './views';
+import { landingView, rehearseView, staysLiveView, wiringView } from './wiring';
 
 /** Answers every question of the protocol, step by step. */
 export type Desk = { readonly [T in QuestionType]: (ask: Questions[T]['ask']) => Answering<Questions[T]['answer']> };
@@ -29,6 +30,7 @@ interface OnDesk {
   runner: { readonly key: string; readonly real: Runner; readonly healthy: Runner } | undefined;
   bench: OnBench | undefined;
   explored: Exploration | undefined;
+  terminals: { readonly key: string; readonly sheet: TerminalSheet } | undefined;
   readonly predictions: Map<number, Predictions>;
 }
 
@@ -64,6 +66,7 @@ export function createDesk(): Desk {
             runner: undefined,
             bench: undefined,
             explored: undefined,
+            terminals: undefined,
             predictions: new Map(),
           };
       places.forget();
@@ -134,6 +137,31 @@ export function createDesk(): Desk {
       const { circuit, practice, explored: known, bench } = there();
       const now = bench && { rig: bench.real, moment: frameAt(bench.trace, ask.atMs).moment };
       return yield* places.answer({ circuit, practice, stock, known, now }, ask);
+    },
+
+    *terminals({ only }) {
+      const one = there();
+      const key = JSON.stringify(only);
+      if (one.terminals?.key !== key) one.terminals = { key, sheet: yield* layingTerminals(one.plan, only ?? undefined) };
+      return one.terminals.sheet;
+    },
+
+    *wiring() {
+      const one = there();
+      return wiringView(yield* explored(one), one.practice);
+    },
+
+    *landing() {
+      const one = there();
+      return yield* landingView(yield* explored(one), one.practice);
+    },
+
+    *rehearse(ask) {
+      return yield* rehearseView(there().plan, ask);
+    },
+
+    *staysLive({ opened }) {
+      return yield* staysLiveView(there().circuit, opened);
     },
 
     *twin({ device: id, part }) {

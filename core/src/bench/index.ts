@@ -9,6 +9,7 @@ export type {
   FindAnswer,
   FindAsk,
   FindingView,
+  LandingAnswer,
   LookAnswer,
   LookAsk,
   MendAnswer,
@@ -17,11 +18,15 @@ export type {
   Question,
   Questions,
   QuestionType,
+  RehearseAnswer,
   RunAnswer,
   SheetView,
+  StaysLiveAnswer,
   StudyAnswer,
   TransformerStudy,
   TwinAnswer,
+  WireRowView,
+  WiringAnswer,
 } from './protocol';
 export type { Reply } from './queue';
 export { createQueue } from './queue';

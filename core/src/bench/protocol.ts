@@ -1,7 +1,7 @@
 import type { Finding, RuleId } from '#core/check';
-import type { Circuit, DeviceId, EditChange, LogEntry, Point, ProcessId } from '#core/circuit';
+import type { Circuit, ConductorId, DeviceId, EditChange, LogEntry, Point, ProcessId, TerminalId } from '#core/circuit';
 import type { StockPart } from '#core/devices';
-import type { Sheet } from '#core/draw';
+import type { Sheet, TerminalSheet } from '#core/draw';
 import type { Measured, Outcome, Suspicion, Test } from '#core/find';
 import type { CableRoom, CellName, Corner } from '#core/fit';
 import type { LoadClass } from '#core/kinds';
@@ -10,7 +10,8 @@ import type { Fault, MeterMode } from '#core/network';
 import type { Practice } from '#core/schools';
 import type { Sightings } from '#core/sequence';
 import type { CoilWindow, PoleDemand, PoleLife, Row, Verdict } from '#core/size';
-import type { CellWords, DifferenceWords, FindingWords, MendWords, ReadingWords, SupplyWords } from '#core/words';
+import type { Mishap, WireClass } from '#core/wiring';
+import type { CellWords, DifferenceWords, FindingWords, MendWords, ReadingWords, RehearsedWords, SupplyWords } from '#core/words';
 
 /** What the bench is asked, and what it answers: facts with their words, told apart by `type`. Undefined is null: it crosses as JSON. */
 export interface Questions {
@@ -20,6 +21,11 @@ export interface Questions {
   study: { ask: Record<never, never>; answer: StudyAnswer };
   mend: { ask: { finding: string }; answer: MendAnswer };
   find: { ask: FindAsk; answer: FindAnswer };
+  terminals: { ask: { only: readonly DeviceId[] | null }; answer: TerminalSheet };
+  wiring: { ask: Record<never, never>; answer: WiringAnswer };
+  landing: { ask: Record<never, never>; answer: LandingAnswer };
+  rehearse: { ask: RehearseAsk; answer: RehearseAnswer };
+  staysLive: { ask: { opened: readonly DeviceId[] }; answer: StaysLiveAnswer };
   stock: { ask: { parts: readonly StockPart[] }; answer: { count: number } };
   place: { ask: PlaceAsk; answer: PlaceAnswer };
   twin: { ask: { device: DeviceId; part: StockPart }; answer: TwinAnswer };
@@ -305,4 +311,89 @@ export interface FindAnswer {
   readonly visibleFaults: readonly Fault[];
   readonly others: readonly { readonly way: string; readonly words: string }[];
   readonly dangerV: number;
+}
+
+/** Where an end of a wire lies. */
+export interface WireEndView {
+  readonly terminal: TerminalId | null;
+  readonly spelled: string;
+  readonly place: string;
+}
+
+/** A wire as a line of the list: in the order in which it is landed. */
+export interface WireRowView {
+  readonly conductor: ConductorId;
+  readonly number: string;
+  readonly ends: readonly [WireEndView, WireEndView];
+  readonly is: WireClass['is'];
+  readonly isReturn: boolean;
+  readonly words: string;
+  /** the most to earth in any state, and the most amps */
+  readonly mostV: number;
+  readonly amps: number;
+  readonly size: string;
+  readonly colour: string;
+  readonly insulationV: number;
+  readonly cable: string | null;
+  readonly core: number | null;
+  readonly lengthM: number | null;
+  readonly ferrules: readonly [string | null, string | null];
+}
+
+export interface WiringAnswer {
+  readonly rows: readonly WireRowView[];
+  readonly doubts: readonly {
+    readonly title: string;
+    readonly remedy: string;
+    readonly verdict: Verdict;
+    readonly wires: readonly ConductorId[];
+    readonly device: DeviceId | null;
+    readonly source: string;
+  }[];
+  /** devices that may be opened to make dead */
+  readonly openers: readonly { readonly device: DeviceId; readonly words: string }[];
+  readonly statesSeen: number;
+}
+
+export interface LandingAnswer {
+  readonly dead: readonly {
+    readonly wires: readonly ConductorId[];
+    readonly words: string;
+    readonly red: TerminalId;
+    readonly black: TerminalId;
+    readonly redSpelled: string;
+    readonly blackSpelled: string;
+    /** null: an open line */
+    readonly ohms: number | null;
+    readonly expects: string;
+    readonly masked: readonly ConductorId[];
+    readonly ifPowered: readonly string[];
+  }[];
+  readonly live: readonly { readonly asks: string; readonly expects: string; readonly volts: number | null }[];
+  readonly loose: readonly ConductorId[];
+  readonly heldBack: readonly ConductorId[];
+}
+
+/** Mishaps of one cable, of one device, or of the whole circuit where neither is said. */
+export interface RehearseAsk {
+  readonly cable: string | null;
+  readonly device: DeviceId | null;
+}
+
+export interface RehearseAnswer {
+  readonly rehearsed: readonly (RehearsedWords & Pick<Mishap, 'how' | 'why' | 'ends' | 'wires'>)[];
+}
+
+export interface StaysLiveAnswer {
+  readonly live: readonly {
+    readonly terminal: TerminalId;
+    readonly spelled: string;
+    readonly device: string;
+    readonly isHot: boolean;
+    readonly volts: number;
+    readonly words: string;
+  }[];
+  readonly statesSeen: number;
+  /** states beyond those: nothing is said of them */
+  readonly untried: number;
 }

@@ -21,6 +21,11 @@ const RANK: { readonly [T in QuestionType]: number } = {
   twin: 3,
   mend: 3,
   study: 4,
+  terminals: 2,
+  staysLive: 3,
+  wiring: 4,
+  landing: 5,
+  rehearse: 5,
 };
 
 interface Task {

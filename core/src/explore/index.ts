@@ -18,4 +18,5 @@ export type { ContactExposure } from './watch/contacts';
 export type { GuardExposure } from './watch/guards';
 export type { LoadExposure } from './watch/loads';
 export type { MotorIll } from './watch/motors';
+export { watchShorts } from './watch/shorts';
 export { secondaryOf, secondaryRatedV } from './watch/transformers';

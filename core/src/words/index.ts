@@ -25,3 +25,14 @@ export { tellBand, tellSpare } from './en/sheet';
 export { tellBlind, tellSized } from './en/sized';
 export type { SupplyWords } from './en/supplies';
 export { tellLoad, tellSupply } from './en/supplies';
+export type { RehearsedWords } from './en/wiring';
+export {
+  tellChangeSet,
+  tellHarm,
+  tellLiveStage,
+  tellOhms,
+  tellRehearsed,
+  tellStillLive,
+  tellWireClass,
+  tellWiringDoubt,
+} from './en/wiring';

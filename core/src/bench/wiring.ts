@@ -1,0 +1,136 @@
+import { type Circuit, type DeviceId, deviceOf, spellTerminal } from '#core/circuit';
+import type { Exploration } from '#core/explore';
+import type { NetworkPlan } from '#core/network';
+import type { Practice } from '#core/schools';
+import { spellSize } from '#core/units';
+import {
+  type LandingPlan,
+  openersOf,
+  planningLandings,
+  rehearsing,
+  stayingLive,
+  wireClasses,
+  wiringDoubts,
+  workingOrder,
+} from '#core/wiring';
+import {
+  placeName,
+  tagOf,
+  tellHarm,
+  tellLiveStage,
+  tellOhms,
+  tellRehearsed,
+  tellStillLive,
+  tellWireClass,
+  tellWiringDoubt,
+} from '#core/words';
+import type { Answering } from './progress';
+import type { LandingAnswer, RehearseAnswer, RehearseAsk, StaysLiveAnswer, WireEndView, WireRowView, WiringAnswer } from './protocol';
+
+/** Every wire in the order in which it is landed, with what it is by its volts, and what is doubtful about the wiring. */
+export function wiringView(exploration: Exploration, practice: Practice): WiringAnswer {
+  const { circuit } = exploration.plan;
+  const classes = wireClasses(exploration);
+  const doubts = wiringDoubts(exploration, practice);
+  const rows = workingOrder(exploration, practice).flatMap((id): WireRowView[] => {
+    const wire = circuit.conductors[id];
+    const of = classes.get(id);
+    if (!wire || !of) return [];
+    const cable = wire.cable === null ? undefined : circuit.cables[wire.cable];
+    return [
+      {
+        conductor: id,
+        number: wire.number,
+        ends: [endView(circuit, wire.ends[0]), endView(circuit, wire.ends[1])],
+        is: of.is,
+        isReturn: of.isReturn,
+        words: tellWireClass(of),
+        mostV: of.mostV,
+        amps: of.amps,
+        size: spellSize(wire.size),
+        colour: wire.colour,
+        insulationV: wire.insulationV,
+        cable: cable?.tag ?? null,
+        core: wire.core,
+        lengthM: typeof wire.lengthM.value === 'number' ? wire.lengthM.value : null,
+        ferrules: [wire.landings[0].ferrule, wire.landings[1].ferrule],
+      },
+    ];
+  });
+  return {
+    rows,
+    doubts: doubts.map((doubt) => ({
+      ...tellWiringDoubt(circuit, doubt),
+      verdict: doubt.verdict,
+      wires: doubt.wires,
+      device: doubt.device ?? null,
+      source: doubt.source,
+    })),
+    openers: openersOf(circuit).map(({ id, tag, title }) => ({ device: id, words: `${tag} ${title}` })),
+    statesSeen: exploration.statesSeen,
+  };
+}
+
+function endView(circuit: Circuit, end: Circuit['conductors'][string]['ends'][number]): WireEndView {
+  if (!end) return { terminal: null, spelled: 'loose', place: '' };
+  const device = circuit.devices[deviceOf(end)];
+  return { terminal: end, spelled: spellTerminal(circuit, end), place: device ? placeName(circuit, device.place) : '' };
+}
+
+/** The plan of landings with its words. */
+export function* landingView(exploration: Exploration, practice: Practice): Answering<LandingAnswer> {
+  const plan: LandingPlan = yield* planningLandings(exploration, practice);
+  const { circuit } = exploration.plan;
+  return {
+    dead: plan.dead.map((stage) => ({
+      wires: stage.wires,
+      words: tellWireClass(stage.class),
+      red: stage.red,
+      black: stage.black,
+      redSpelled: spellTerminal(circuit, stage.red),
+      blackSpelled: spellTerminal(circuit, stage.black),
+      ohms: Number.isFinite(stage.ohms) ? stage.ohms : null,
+      expects: tellOhms(stage.ohms),
+      masked: stage.masked,
+      ifPowered: stage.ifPowered.map(({ harm }) => tellHarm(circuit, harm)),
+    })),
+    live: plan.live.map((stage) => ({ ...tellLiveStage(circuit, stage), volts: stage.code === 'volts' ? stage.volts : null })),
+    loose: plan.loose,
+    heldBack: plan.heldBack,
+  };
+}
+
+/** What every likely mishap would do, with its words, the worst first. */
+export function* rehearseView(plan: NetworkPlan, { cable, device }: RehearseAsk): Answering<RehearseAnswer> {
+  const of = cable !== null ? { cable } : device !== null ? { device } : undefined;
+  const all = yield* rehearsing(plan.circuit, of);
+  const rank = { immediate: 0, latent: 1, shows: 2, harmless: 3 } as const;
+  return {
+    rehearsed: all
+      .toSorted((a, b) => rank[a.outcome] - rank[b.outcome])
+      .map((one) => ({
+        ...tellRehearsed(plan, one),
+        how: one.mishap.how,
+        why: one.mishap.why,
+        ends: one.mishap.ends,
+        wires: one.mishap.wires,
+      })),
+  };
+}
+
+/** What stays live with some devices open, device by device. */
+export function* staysLiveView(circuit: Circuit, opened: readonly DeviceId[]): Answering<StaysLiveAnswer> {
+  const { live, statesSeen, untried } = yield* stayingLive(circuit, opened);
+  return {
+    live: live.map((one) => ({
+      terminal: one.terminal,
+      spelled: spellTerminal(circuit, one.terminal),
+      device: tagOf(circuit, deviceOf(one.terminal)),
+      isHot: one.isHot,
+      volts: one.volts,
+      words: tellStillLive(circuit, one),
+    })),
+    statesSeen,
+    untried,
+  };
+}

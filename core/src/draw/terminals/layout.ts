@@ -1,0 +1,202 @@
+import { type Circuit, type ConductorId, type DeviceId, spellTerminal, type TerminalId } from '#core/circuit';
+import type { CircuitPlan } from '#core/graph';
+import { at, must } from '#core/units';
+import { type Body, bodiesOf, GRID, type Side, type ZoneName } from './blocks';
+import { isOn, type Run, route } from './route';
+import { shelving } from './shelves';
+
+/** A terminal where the hand finds it. */
+export interface TerminalSpot {
+  readonly terminal: TerminalId;
+  readonly mark: string;
+  readonly x: number;
+  readonly y: number;
+  readonly side: Side;
+  /** wires that lie on it here */
+  readonly wires: number;
+}
+
+/** A device drawn as a body with its rows of terminals. */
+export interface TerminalBlock {
+  readonly device: DeviceId;
+  readonly tag: string;
+  readonly title: string;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+  readonly spots: readonly TerminalSpot[];
+}
+
+/** A wire from its first end to its second, along corners; its number where its longest piece runs. */
+export interface TerminalWire {
+  readonly conductor: ConductorId;
+  readonly points: readonly (readonly [x: number, y: number])[];
+  readonly label: { readonly x: number; readonly y: number };
+}
+
+/** An end whose other end is not on this drawing: a short lead with where it goes. */
+export interface TerminalStub {
+  readonly conductor: ConductorId;
+  readonly x: number;
+  readonly y: number;
+  readonly side: Side;
+  /** `K7:A1`, or that it is loose */
+  readonly to: string;
+}
+
+export interface TerminalZone {
+  readonly is: ZoneName;
+  readonly y: number;
+  readonly height: number;
+}
+
+/** Devices with their terminals, and wires in lanes between them: plain geometry in sheet units. */
+export interface TerminalSheet {
+  readonly width: number;
+  readonly height: number;
+  readonly zones: readonly TerminalZone[];
+  readonly blocks: readonly TerminalBlock[];
+  readonly wires: readonly TerminalWire[];
+  readonly stubs: readonly TerminalStub[];
+  readonly crossings: number;
+}
+
+const LANE = 8;
+const CHANNEL_PAD = 16;
+const BODY_HEIGHT = 96;
+const SPOT = 11;
+const STUB = 14;
+/** A zone's name stands above its first channel. */
+const TITLE_ROOM = 22;
+
+/**
+ * Lays devices out in rows, extra-low volts above the mains, with every wire in a lane of its own.
+ * @param only devices to show; all of them unless said. A wire to another device ends in a stub
+ */
+export function* layingTerminals(
+  plan: CircuitPlan,
+  only?: readonly DeviceId[],
+): Generator<{ readonly seen: number; readonly of: number }, TerminalSheet> {
+  const { circuit } = plan;
+  const wanted = only ?? (Object.keys(circuit.devices) as DeviceId[]);
+  const devices = wanted.flatMap((id) => circuit.devices[id] ?? []).sort((a, b) => (a.id < b.id ? -1 : 1));
+  const here = new Set<string>(devices.map(({ id }) => id));
+  const wires = plan.conductors.map(({ conductor }) => conductor);
+  const shown = wires.filter(({ ends }) => ends.every((end) => isOn(here, end)) && ends[0] !== ends[1]).map(({ id }) => id);
+  const bodies = bodiesOf(plan, devices, new Set(shown));
+  const shelves = yield* shelving(plan, bodies, shown);
+  const routed = route(plan, shelves, shown);
+  const width = GRID * Math.ceil(routed.width / GRID);
+
+  const channelY: number[] = [];
+  const shelfY: number[] = [];
+  let pen = 0;
+  let zone: ZoneName | undefined;
+  const starts: { is: ZoneName; y: number }[] = [];
+  shelves.forEach((row, index) => {
+    const is = at(row, 0).zone;
+    if (is !== zone) {
+      starts.push({ is, y: pen });
+      pen += TITLE_ROOM;
+      zone = is;
+    }
+    channelY.push(pen + CHANNEL_PAD);
+    pen += 2 * CHANNEL_PAD + LANE * (routed.lanes[index] ?? 0);
+    shelfY.push(pen);
+    pen += BODY_HEIGHT;
+  });
+  channelY.push(pen + CHANNEL_PAD);
+  pen += 2 * CHANNEL_PAD + LANE * (routed.lanes[shelves.length] ?? 0);
+  const zones = starts.map((one, index) => ({ ...one, height: (starts[index + 1]?.y ?? pen) - one.y }));
+
+  const blocks = shelves.flatMap((row, shelf) => row.map((body) => blockOf(body, must(routed.x.get(body), 'x'), at(shelfY, shelf))));
+  const spotOf = new Map(blocks.flatMap(({ spots }) => spots.map((spot) => [`${spot.terminal} ${spot.side}`, spot] as const)));
+  const drawn = shown.flatMap((id): TerminalWire[] => {
+    const [a, b] = [routed.slots.get(`${id} 0`), routed.slots.get(`${id} 1`)];
+    const runs = routed.runs.get(id);
+    if (!a || !b || !runs) return [];
+    const edge = (slot: typeof a): number => (slot.side === 'top' ? at(shelfY, slot.shelf) : at(shelfY, slot.shelf) + BODY_HEIGHT);
+    return [wireOf(id, [a.x, edge(a)], [b.x, edge(b)], runs, (run) => at(channelY, run.channel) + LANE * run.lane + LANE / 2)];
+  });
+  const stubs = wires.flatMap((wire): TerminalStub[] =>
+    shown.includes(wire.id)
+      ? []
+      : wire.ends.flatMap((end, side): TerminalStub[] => {
+          if (!isOn(here, end)) return [];
+          const spot = spotOf.get(`${end} bottom`) ?? spotOf.get(`${end} top`);
+          const other = wire.ends[1 - side] ?? null;
+          if (!spot) return [];
+          return [
+            {
+              conductor: wire.id,
+              x: spot.x,
+              y: spot.side === 'top' ? spot.y - SPOT - STUB : spot.y + SPOT + STUB,
+              side: spot.side,
+              to: other ? spellTerminal(circuit, other) : 'loose',
+            },
+          ];
+        }),
+  );
+  return { width, height: pen, zones, blocks, wires: drawn, stubs, crossings: routed.crossings };
+}
+
+/** The same at once, for whoever has nothing else to do. */
+export function layoutTerminals(plan: CircuitPlan, only?: readonly DeviceId[]): TerminalSheet {
+  const walk = layingTerminals(plan, only);
+  for (;;) {
+    const step = walk.next();
+    if (step.done) return step.value;
+  }
+}
+
+function blockOf(body: Body, x: number, y: number): TerminalBlock {
+  const spots = (['top', 'bottom'] as const).flatMap((side): TerminalSpot[] => {
+    const row = body[side];
+    const whole = row.reduce((sum, { width }) => sum + width, 0);
+    let left = x + (body.width - whole) / 2;
+    const off = side === 'top' ? 0 : GRID / 2;
+    return row.map(({ terminal, mark, wires, width }) => {
+      const middle = GRID * Math.round((left + width / 2 - off) / GRID) + off;
+      left += width;
+      return { terminal, mark, x: middle, y: side === 'top' ? y + SPOT : y + BODY_HEIGHT - SPOT, side, wires: wires.length };
+    });
+  });
+  return { device: body.device.id, tag: body.device.tag, title: body.device.title, x, y, width: body.width, height: BODY_HEIGHT, spots };
+}
+
+/** Corners of a wire: up or down from its slot, along its lanes, through its passes. */
+function wireOf(
+  conductor: ConductorId,
+  a: readonly [number, number],
+  b: readonly [number, number],
+  runs: readonly Run[],
+  laneY: (run: Run) => number,
+): TerminalWire {
+  const points: (readonly [number, number])[] = [a];
+  let x = a[0];
+  for (const run of runs) {
+    const y = laneY(run);
+    points.push([x, y]);
+    x = run.left.x === x ? run.right.x : run.left.x;
+    points.push([x, y]);
+  }
+  points.push(b);
+  const longest = runs.reduce((best, run) => (run.right.x - run.left.x > best.right.x - best.left.x ? run : best), at(runs, 0));
+  return { conductor, points, label: { x: (longest.left.x + longest.right.x) / 2, y: laneY(longest) } };
+}
+
+/** The devices of a place and of what is in it; the pages of a large panel. */
+export function devicesOfPlace({ devices, places }: Circuit, place: string): readonly DeviceId[] {
+  const within = (id: string | null): boolean => {
+    const seen = new Set<string>();
+    for (let at = id; at !== null && !seen.has(at); at = places[at]?.parent ?? null) {
+      if (at === place) return true;
+      seen.add(at);
+    }
+    return false;
+  };
+  return Object.values(devices)
+    .filter((device) => within(device.place))
+    .map(({ id }) => id);
+}

@@ -1,0 +1,146 @@
+import { type ConductorId, type DeviceId, deviceOf } from '#core/circuit';
+import type { CircuitPlan } from '#core/graph';
+import { at } from '#core/units';
+import type { Body, ZoneName } from './blocks';
+import { route, type Shelves } from './route';
+
+/** A row is about so wide before another is begun: what a screen shows. */
+const SHELF_WIDTH = 860;
+/** Of larger panels fewer orders are tried: each costs as much as all of their wires. */
+const TRIES = 500_000;
+const SHAKES = 3;
+/** So many orders are tried before somebody else has a turn. */
+const AT_ONCE = 10;
+
+/** How many orders were tried, of how many. */
+interface Tried {
+  readonly seen: number;
+  readonly of: number;
+}
+const ZONES: readonly ZoneName[] = ['extra-low', 'mains'];
+
+/** Devices by their distance from the supply along the wires: what feeds stands before what is fed. */
+function distances(plan: CircuitPlan, bodies: readonly Body[]): Map<DeviceId, number> {
+  const beside = new Map<DeviceId, Set<DeviceId>>();
+  for (const { conductor } of plan.conductors) {
+    const [a, b] = conductor.ends.map((end) => (end ? deviceOf(end) : undefined));
+    if (!a || !b || a === b) continue;
+    beside.set(a, (beside.get(a) ?? new Set()).add(b));
+    beside.set(b, (beside.get(b) ?? new Set()).add(a));
+  }
+  const sources = plan.parts.filter(({ part }) => part.kind === 'source' && part.role === 'mains').map(({ device }) => device.id);
+  const found = new Map<DeviceId, number>();
+  let line = sources.length > 0 ? [...new Set(sources)] : bodies.slice(0, 1).map(({ device }) => device.id);
+  for (let far = 0; line.length > 0; far++) {
+    const next: DeviceId[] = [];
+    for (const id of line) {
+      if (found.has(id)) continue;
+      found.set(id, far);
+      next.push(...(beside.get(id) ?? []));
+    }
+    line = next;
+  }
+  return found;
+}
+
+/** Bodies in rows: zone by zone, the nearest to the supply first. */
+function firstShelves(plan: CircuitPlan, bodies: readonly Body[]): Body[][] {
+  const far = distances(plan, bodies);
+  const rank = ({ device }: Body): number => far.get(device.id) ?? 999;
+  return ZONES.flatMap((zone) => {
+    const own = bodies.filter((body) => body.zone === zone).sort((a, b) => rank(a) - rank(b) || (a.device.id < b.device.id ? -1 : 1));
+    const rows: Body[][] = [];
+    let width = Number.POSITIVE_INFINITY;
+    for (const body of own) {
+      if (width + body.width > SHELF_WIDTH) {
+        rows.push([]);
+        width = 0;
+      }
+      at(rows, -1).push(body);
+      width += body.width + 24;
+    }
+    return rows;
+  });
+}
+
+const cost = (plan: CircuitPlan, shelves: Shelves, shown: readonly ConductorId[]): number => {
+  const { crossings, runs, width } = route(plan, shelves, shown);
+  let length = 0;
+  for (const pieces of runs.values()) for (const { left, right } of pieces) length += right.x - left.x + 60;
+  return crossings * 40 + length * 0.1 + Math.max(0, width - SHELF_WIDTH - 100) * 2;
+};
+
+/**
+ * Orders the bodies so that few wires cross: each is tried in every place of its zone and stays where it is best; from there the order is
+ * shaken and tried again, for as long as tries are left. The same circuit comes out the same every time.
+ */
+export function* shelving(plan: CircuitPlan, bodies: readonly Body[], shown: readonly ConductorId[]): Generator<Tried, Shelves> {
+  let tries = Math.floor(TRIES / Math.max(1, shown.length * Math.max(1, bodies.length)));
+  const chance = shaker(bodies.length * 31 + shown.length);
+  const all = tries;
+  const settled = function* (from: Body[][]): Generator<Tried, { readonly order: Body[][]; readonly least: number }> {
+    let order = from;
+    let least = cost(plan, order, shown);
+    for (let isBetter = true; isBetter; ) {
+      isBetter = false;
+      for (const body of bodies)
+        for (const moved of placesFor(order, body)) {
+          if (tries-- <= 0) return { order, least };
+          if (tries % AT_ONCE === 0) yield { seen: all - tries, of: all };
+          const now = cost(plan, moved, shown);
+          if (now >= least - 1e-6) continue;
+          [order, least, isBetter] = [moved, now, true];
+        }
+    }
+    return { order, least };
+  };
+  let best = yield* settled(firstShelves(plan, bodies));
+  while (tries > 0 && bodies.length > 2) {
+    const next = yield* settled(shaken(best.order, chance));
+    if (next.least < best.least) best = next;
+  }
+  return best.order;
+}
+
+/** Numbers from 0 to 1, the same for the same start: a layout has no chance in it. */
+function shaker(start: number): () => number {
+  let state = start >>> 0;
+  return () => {
+    state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
+    return state / 2 ** 32;
+  };
+}
+
+/** A few bodies of one zone changed for each other. */
+function shaken(order: readonly (readonly Body[])[], chance: () => number): Body[][] {
+  const rows = order.map((row) => [...row]);
+  const all = rows.flatMap((row, r) => row.map((body, place) => ({ body, r, place })));
+  for (let times = 0; times < SHAKES; times++) {
+    const one = at(all, Math.floor(chance() * all.length));
+    const alike = all.filter(({ body }) => body.zone === one.body.zone);
+    const other = at(alike, Math.floor(chance() * alike.length));
+    const [a, b] = [at(at(rows, one.r), one.place), at(at(rows, other.r), other.place)];
+    at(rows, one.r)[one.place] = b;
+    at(rows, other.r)[other.place] = a;
+  }
+  return rows;
+}
+
+/** A body in every other place of its zone's rows, and changed for each other body of the zone. */
+function* placesFor(shelves: readonly (readonly Body[])[], body: Body): Generator<Body[][]> {
+  const without = shelves.map((row) => row.filter((one) => one !== body));
+  for (let row = 0; row < shelves.length; row++) {
+    if (shelves[row]?.[0]?.zone !== body.zone) continue;
+    for (let place = 0; place <= (without[row]?.length ?? 0); place++) {
+      if (shelves[row]?.[place] === body) continue;
+      yield without
+        .map((one, index) => (index === row ? [...one.slice(0, place), body, ...one.slice(place)] : [...one]))
+        .filter((one) => one.length > 0);
+    }
+  }
+  for (const row of shelves)
+    for (const other of row) {
+      if (other === body || other.zone !== body.zone) continue;
+      yield shelves.map((one) => one.map((it) => (it === body ? other : it === other ? body : it)));
+    }
+}

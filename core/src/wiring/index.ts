@@ -1,0 +1,15 @@
+export type { ChangeSet, WireChange } from './changeSet';
+export { changeSet } from './changeSet';
+export type { WiringDoubt } from './doubts';
+export { wiringDoubts } from './doubts';
+export type { Mishap } from './mishaps';
+export { mishapsOf } from './mishaps';
+export type { WireClass } from './order';
+export { wireClasses, workingOrder } from './order';
+export type { DeadReading, Rehearsed, Shown } from './rehearse';
+export { rehearsing } from './rehearse';
+export type { DeadStage, LandingPlan, LiveStage } from './stages';
+export { planningLandings } from './stages';
+export type { StaysLive, StillLive } from './staysLive';
+export { openersOf, stayingLive } from './staysLive';
+export type { Harm, HarmMet } from './watchHarm';

@@ -1,0 +1,101 @@
+import { type Circuit, type Conductor, type ConductorId, deviceOf } from '#core/circuit';
+import type { Exploration } from '#core/explore';
+import { graphOf, type PlannedPart } from '#core/graph';
+import type { NetworkPlan } from '#core/network';
+import { type ChoiceOf, type Practice, schoolOf } from '#core/schools';
+import { naturally, real } from '#core/units';
+import { earthWires, HARM_V } from './watchHarm';
+
+/** What a wire is for, by the volts that it meets. */
+export interface WireClass {
+  readonly is: 'earth' | 'extra-low' | 'mains';
+  /** tied to the bonded side of its supply, or to its minus */
+  readonly isReturn: boolean;
+  readonly isDc: boolean;
+  /** the most to earth over every state that was seen, RMS */
+  readonly mostV: number;
+  /** the most amps in it once everything runs */
+  readonly amps: number;
+}
+
+const hertzOf = ({ part }: PlannedPart): number | undefined =>
+  part.kind === 'source' ? part.hz : part.kind === 'dc-output' ? 0 : undefined;
+
+/** Within this of a bonded return a wire is tied to it, some volts of drop included. Common practice. */
+const TIED_V = 5;
+
+/** Volts of a supply that brings extra-low volts of its own: an input's loop, a battery, a DC output. */
+function ownVolts({ part }: PlannedPart): number | undefined {
+  if (part.kind === 'dc-output') return part.volts;
+  return part.kind === 'source' && part.role !== 'mains' ? part.volts : undefined;
+}
+
+/** The class of every wire of a circuit that was explored. */
+export function wireClasses({ plan, greatestToEarth, conductorA }: Exploration): ReadonlyMap<ConductorId, WireClass> {
+  const graph = graphOf(plan);
+  const earth = earthWires(plan);
+  return new Map(
+    plan.conductors.map(({ conductor, nodes: [a, b], index }) => {
+      const seenV = Math.max(real(greatestToEarth, a), real(greatestToEarth, b));
+      const sources = [...graph.sourcesOf(a), ...graph.sourcesOf(b)];
+      const isMains = sources.some(({ part }) => part.kind === 'source' && part.role === 'mains' && (part.volts ?? 0) > HARM_V);
+      // what lies beside mains in a cable shows volts that capacitance brings: a ghost, and no class
+      const own = sources.map(ownVolts);
+      const isOwn = own.length > 0 && own.every((one) => one !== undefined);
+      const mostV = isOwn ? Math.min(seenV, Math.max(...own.map((one) => one ?? 0))) : seenV;
+      const isLow = mostV <= HARM_V && !isMains;
+      return [
+        conductor.id,
+        {
+          is: earth.has(conductor.id) ? 'earth' : isLow ? 'extra-low' : 'mains',
+          // a neutral behind its isolator is one too: it never leaves the volts of earth
+          isReturn: graph.isReturn(a) || graph.isReturn(b) || (!isLow && seenV < TIED_V),
+          isDc: sources.length > 0 && sources.every((one) => hertzOf(one) === 0),
+          mostV,
+          amps: real(conductorA, index),
+        },
+      ];
+    }),
+  );
+}
+
+type Order = ChoiceOf<'wiringOrder'>;
+
+/** Where a class comes in the order of a school: earth first, then returns before hots. */
+const RANKS: { readonly [O in Order]: (of: WireClass) => number } = {
+  control: ({ is, isReturn }) => (is === 'earth' ? 0 : (is === 'extra-low' ? 1 : 3) + (isReturn ? 0 : 1)),
+  power: ({ is, isReturn }) => (is === 'earth' ? 0 : (is === 'mains' ? 1 : 3) + (isReturn ? 0 : 1)),
+  function: ({ is, isReturn }) => (is === 'earth' ? 0 : (is === 'extra-low' ? 1 : 2) + (isReturn ? 0 : 0.5)),
+};
+
+/** What is finished together: of wires between a supply and what it feeds the latter's neighbourhood. */
+function functionOf(plan: NetworkPlan, { ends }: Conductor): string {
+  const graph = graphOf(plan);
+  const homes = ends.flatMap((end) => (end ? [graph.neighbourhoodOf(deviceOf(end))] : []));
+  const tags = homes.map((home) => plan.circuit.devices[home]?.tag ?? '');
+  return tags.sort(naturally).at(-1) ?? '';
+}
+
+/** Wires in the order in which they are landed, by the school of the job. */
+export function workingOrder(exploration: Exploration, practice: Practice): readonly ConductorId[] {
+  const order = schoolOf(practice, 'wiringOrder');
+  const classes = wireClasses(exploration);
+  const { plan } = exploration;
+  const rank = RANKS[order];
+  const keyed = Object.values(plan.circuit.conductors).map((wire) => {
+    const of = classes.get(wire.id);
+    return { wire, rank: of ? rank(of) : 9, group: order === 'function' ? functionOf(plan, wire) : '' };
+  });
+  return keyed
+    .sort(
+      (a, b) =>
+        Number(a.rank > 0) - Number(b.rank > 0) ||
+        naturally(a.group, b.group) ||
+        a.rank - b.rank ||
+        naturally(a.wire.number, b.wire.number) ||
+        naturally(firstEnd(plan.circuit, a.wire), firstEnd(plan.circuit, b.wire)),
+    )
+    .map(({ wire }) => wire.id);
+}
+
+const firstEnd = (circuit: Circuit, { ends: [end] }: Conductor): string => (end ? (circuit.devices[deviceOf(end)]?.tag ?? '') : '');
