@@ -33,7 +33,7 @@ const webOrder = [
   ['store'],
   ['bench'],
   ['frame', 'plates', 'label', 'paper'],
-  ['supply', 'parts', 'prove', 'find', 'jobs', 'stock', 'practice', 'handbook', 'brief', 'panel'],
+  ['supply', 'parts', 'wiring', 'prove', 'find', 'jobs', 'stock', 'practice', 'handbook', 'brief', 'panel'],
   ['circuit'],
   ['app'],
 ];
@@ -82,7 +82,7 @@ module.exports = {
     {
       name: 'web-stages-stand-apart',
       severity: 'error',
-      from: { path: '^web/src/(supply|parts|prove|find|jobs|stock|practice|handbook|brief|panel)/' },
+      from: { path: '^web/src/(supply|parts|wiring|prove|find|jobs|stock|practice|handbook|brief|panel)/' },
       to: { path: webFolder(webOrder[4]), pathNot: '^web/src/$1/' },
     },
     {

@@ -19,6 +19,7 @@ import { createRoom, type Room } from './db/room';
 import { TooBusy } from './db/turns';
 import { guardOrigin } from './guard';
 import { jobRoutes } from './jobs/routes';
+import { landingRoutes } from './landings/routes';
 import { describeApi } from './openapi';
 import { practiceRoutes } from './practice/routes';
 import { sendProblem } from './problems';
@@ -145,6 +146,7 @@ export async function buildApp({ databaseUrl, hosts = [], log, room }: AppOption
   stockRoutes(app, { pool, reads });
   practiceRoutes(app, { pool, reads });
   circuitRoutes(app, { pool, reads, followers, work });
+  landingRoutes(app, { pool, reads });
   if (existsSync(WEB_FOLDER)) {
     await app.register(fastifyStatic, {
       root: WEB_FOLDER,

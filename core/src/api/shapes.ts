@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { circuitSchema, editSchema } from '#core/circuit';
+import { circuitSchema, conductorIdSchema, editSchema, terminalIdSchema } from '#core/circuit';
 import { stockPartSchema } from '#core/devices';
 import { practiceSchema } from '#core/size';
 
@@ -150,3 +150,30 @@ export const stockSaveSchema = z.object({
     .max(5000),
 });
 export type StockSave = z.infer<typeof stockSaveSchema>;
+
+/** What a hand did to an end of a wire. The terminal and its spelling are kept as they were: an end that is moved later voids it. */
+const landingSchema = z.object({
+  id: z.string().uuid(),
+  conductor: conductorIdSchema,
+  side: z.union([z.literal(0), z.literal(1)]),
+  act: z.enum(['landed', 'tugged', 'undone']),
+  terminal: terminalIdSchema,
+  spelled: z.string().max(40),
+  number: z.string().max(12),
+  /** of the circuit, when it was done */
+  revision: z.number().int().nonnegative(),
+  /** who did it, as they call themselves */
+  by: z.string().trim().min(1).max(40),
+  /** what somebody signed for, where a finding stood against it; empty where none did */
+  signed: z.string().max(200),
+});
+export const landingsSchema = z.object({
+  entries: z.array(landingSchema.extend({ at: z.string() })),
+  /** the hashes of the entries chain from the first to the last */
+  isWhole: z.boolean(),
+});
+export const landingsSaveSchema = z.object({ entries: z.array(landingSchema).min(1).max(200) });
+export type Landing = z.infer<typeof landingSchema>;
+export type LandingLine = z.infer<typeof landingsSchema>['entries'][number];
+
+export const inRevisionSchema = inCircuitSchema.extend({ revision: z.coerce.number().int().nonnegative() });

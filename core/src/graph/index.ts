@@ -3,6 +3,8 @@ export { coneOf } from './cone';
 
 export { endsOfBranch, graphOf } from './graph';
 export { joinedTo } from './joined';
+export type { Nominal } from './nominal';
+export { nominalAt } from './nominal';
 export type { Partition } from './partition';
 export { numberPartition, partition } from './partition';
 export type { CircuitPlan, PlannedBranch, PlannedInput, PlannedPart } from './plan';

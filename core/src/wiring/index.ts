@@ -12,4 +12,6 @@ export type { DeadStage, LandingPlan, LiveStage } from './stages';
 export { planningLandings } from './stages';
 export type { StaysLive, StillLive } from './staysLive';
 export { openersOf, stayingLive } from './staysLive';
+export type { EndTicks, LandingAct } from './ticks';
+export { endKey, ticksOf } from './ticks';
 export type { Harm, HarmMet } from './watchHarm';

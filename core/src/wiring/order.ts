@@ -1,6 +1,6 @@
 import { type Circuit, type Conductor, type ConductorId, deviceOf } from '#core/circuit';
 import type { Exploration } from '#core/explore';
-import { graphOf, type PlannedPart } from '#core/graph';
+import { graphOf, nominalAt } from '#core/graph';
 import type { NetworkPlan } from '#core/network';
 import { type ChoiceOf, type Practice, schoolOf } from '#core/schools';
 import { naturally, real } from '#core/units';
@@ -18,39 +18,31 @@ export interface WireClass {
   readonly amps: number;
 }
 
-const hertzOf = ({ part }: PlannedPart): number | undefined =>
-  part.kind === 'source' ? part.hz : part.kind === 'dc-output' ? 0 : undefined;
-
 /** Within this of a bonded return a wire is tied to it, some volts of drop included. Common practice. */
 const TIED_V = 5;
 
-/** Volts of a supply that brings extra-low volts of its own: an input's loop, a battery, a DC output. */
-function ownVolts({ part }: PlannedPart): number | undefined {
-  if (part.kind === 'dc-output') return part.volts;
-  return part.kind === 'source' && part.role !== 'mains' ? part.volts : undefined;
-}
+/** An idle transformer gives more than its rated volts, by this much at most. Common practice. */
+const GHOST_SHARE = 1.25;
 
 /** The class of every wire of a circuit that was explored. */
 export function wireClasses({ plan, greatestToEarth, conductorA }: Exploration): ReadonlyMap<ConductorId, WireClass> {
   const graph = graphOf(plan);
+  const nominal = nominalAt(plan);
   const earth = earthWires(plan);
   return new Map(
     plan.conductors.map(({ conductor, nodes: [a, b], index }) => {
       const seenV = Math.max(real(greatestToEarth, a), real(greatestToEarth, b));
-      const sources = [...graph.sourcesOf(a), ...graph.sourcesOf(b)];
-      const isMains = sources.some(({ part }) => part.kind === 'source' && part.role === 'mains' && (part.volts ?? 0) > HARM_V);
+      const of = nominal(a) ?? nominal(b);
+      const isLow = (of?.volts ?? seenV) <= HARM_V;
       // what lies beside mains in a cable shows volts that capacitance brings: a ghost, and no class
-      const own = sources.map(ownVolts);
-      const isOwn = own.length > 0 && own.every((one) => one !== undefined);
-      const mostV = isOwn ? Math.min(seenV, Math.max(...own.map((one) => one ?? 0))) : seenV;
-      const isLow = mostV <= HARM_V && !isMains;
+      const mostV = isLow && of ? Math.min(seenV, GHOST_SHARE * of.volts) : seenV;
       return [
         conductor.id,
         {
           is: earth.has(conductor.id) ? 'earth' : isLow ? 'extra-low' : 'mains',
           // a neutral behind its isolator is one too: it never leaves the volts of earth
           isReturn: graph.isReturn(a) || graph.isReturn(b) || (!isLow && seenV < TIED_V),
-          isDc: sources.length > 0 && sources.every((one) => hertzOf(one) === 0),
+          isDc: of?.isDc ?? false,
           mostV,
           amps: real(conductorA, index),
         },

@@ -1,5 +1,14 @@
 import type { CircuitReply, Standing } from '#core/api';
-import { type Circuit, type Edit, type EditChange, SCHEMA_VERSION, type Touch, upgradeChanges, upgradeStored } from '#core/circuit';
+import {
+  applyChanges,
+  type Circuit,
+  type Edit,
+  type EditChange,
+  SCHEMA_VERSION,
+  type Touch,
+  upgradeChanges,
+  upgradeStored,
+} from '#core/circuit';
 import { type Page, pageOf } from '../db/page';
 import type { Queryable } from '../db/pool';
 
@@ -127,6 +136,25 @@ export const circuitStore = (db: Queryable) => ({
     const { rows } = await db.query('select document from circuit_snapshot where circuit_id = $1 and revision = 0', [id]);
     const [row] = rows as { document: unknown }[];
     return row && upgradeStored(row.document);
+  },
+  /** The circuit as it was at a revision: the last snapshot before it, and the edits since. */
+  async documentAt(id: string, revision: number): Promise<Circuit | undefined> {
+    const { rows } = await db.query(
+      `select s.revision, s.document from circuit_snapshot s join circuit c on c.id = s.circuit_id
+        where s.circuit_id = $1 and s.revision <= $2 and $2 <= c.revision order by s.revision desc limit 1`,
+      [id, revision],
+    );
+    const [kept] = rows as { revision: number; document: unknown }[];
+    if (!kept) return undefined;
+    const { rows: since } = await db.query(
+      'select changes, schema from circuit_edit where circuit_id = $1 and revision > $2 and revision <= $3 order by revision',
+      [id, kept.revision, revision],
+    );
+    return (since as { changes: unknown[]; schema: number }[]).reduce((document, row) => {
+      const applied = applyChanges(document, upgradeChanges(row.changes, row.schema));
+      if (!applied.ok) throw new Error(`edits of ${id} do not lead to revision ${revision}`);
+      return applied.value.circuit;
+    }, upgradeStored(kept.document));
   },
   /** What was done, newest first; `after` is the revision at which the page before ended. */
   async history(id: string, { after, limit }: Page): Promise<{ revisions: (Omit<EditRow, 'at'> & { at: string })[]; next: string | null }> {

@@ -32,6 +32,13 @@ export function circuitRoutes(app: FastifyInstance, { pool, reads, followers, wo
     return document ? { document } : noCircuit(reply);
   });
 
+  answering(app, 'documentAt', async ({ params, reply }) => {
+    const document = await circuitStore(reads).documentAt(params.id, params.revision);
+    return document
+      ? { document }
+      : sendProblem(reply, 'not-found', 'There is no such revision of this circuit. Its history lists those that there are.');
+  });
+
   answering(app, 'summary', async ({ params, reply }) => (await overview.summary(params.id)) ?? noCircuit(reply));
 
   answering(app, 'picture', async ({ params, request, reply }) => {

@@ -9,12 +9,14 @@ const pages = {
   find: () => import('../find/FindPage'),
   supply: () => import('../supply/SupplyPage'),
   parts: () => import('../parts/PartsPage'),
+  wiring: () => import('../wiring/WiringPage'),
 };
 const CircuitPage = lazy(pages.circuit);
 const ProvePage = lazy(pages.prove);
 const FindPage = lazy(pages.find);
 const SupplyPage = lazy(pages.supply);
 const PartsPage = lazy(pages.parts);
+const WiringPage = lazy(pages.wiring);
 const StockPage = lazy(() => import('../stock/StockPage'));
 const HandbookPage = lazy(() => import('../handbook/HandbookPage'));
 const PracticePage = lazy(() => import('../practice/PracticePage'));
@@ -44,6 +46,7 @@ export const routes: RouteObject[] = [
           { index: true, element: <Navigate to="prove" replace /> },
           { path: 'supply', element: <SupplyPage /> },
           { path: 'parts', element: <PartsPage /> },
+          { path: 'wiring', element: <WiringPage /> },
           { path: 'prove', element: <ProvePage /> },
           { path: 'find', element: <FindPage /> },
         ],

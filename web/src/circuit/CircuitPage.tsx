@@ -11,6 +11,7 @@ import { wordsOf } from '../store/request';
 import { openCircuit } from '../store/saving';
 import { useDocument } from '../store/select';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
+import { useLandings } from '../store/useLandings';
 import { actOf, CIRCUIT_KEYS, type CircuitAct, isTyping } from '../ui/keys';
 import { Button, Heading, Note } from '../ui/parts';
 import { useTitle } from '../ui/useTitle';
@@ -92,8 +93,14 @@ export default function CircuitPage() {
 }
 
 /** What a stage says of itself: how much of it is to be done. */
-function stageWords(path: StagePath, study: StudyAnswer | undefined, find: string): { readonly words: string; readonly isBad: boolean } {
+function stageWords(
+  path: StagePath,
+  study: StudyAnswer | undefined,
+  find: string,
+  landed: string,
+): { readonly words: string; readonly isBad: boolean } {
   if (path === 'find') return { words: find, isBad: false };
+  if (path === 'wiring') return { words: landed, isBad: false };
   if (!study) return { words: 'checking…', isBad: false };
   const bad = study.findings.filter(({ verdict }) => verdict !== 'good' && verdict !== 'look');
   const devices = (isSupply: boolean) =>
@@ -112,6 +119,8 @@ function OpenCircuit() {
   const faults = useAppSelector((state) => (state.bench.hidden ? 1 : state.bench.injected.length));
   const revision = useAppSelector((state) => state.sync.revision);
   const measured = useAppSelector((state) => state.find.measured.length);
+  const { count } = useLandings();
+  const landed = count.landed === 0 ? 'not landed' : count.landed === count.ends ? 'all landed' : `${count.landed} of ${count.ends} in`;
   const goTo = useRef<HTMLInputElement>(null);
   useShared();
   useTitle(`${document.number} ${document.title} · ${stages.find(({ path }) => path === here)?.title ?? ''}`);
@@ -215,7 +224,7 @@ function OpenCircuit() {
                 ? { words: `${faults} fault${faults > 1 ? 's' : ''} set`, isBad: true }
                 : isBlank
                   ? { words: 'nothing yet', isBad: false }
-                  : stageWords(path, study, find);
+                  : stageWords(path, study, find, landed);
             return (
               <Stage key={path} to={path}>
                 <Box fontWeight={700}>{title}</Box>

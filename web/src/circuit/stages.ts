@@ -4,6 +4,7 @@ import type { RuleId } from '#core/check';
 export const stages = [
   { path: 'supply', title: 'Supply' },
   { path: 'parts', title: 'Parts' },
+  { path: 'wiring', title: 'Wiring' },
   { path: 'prove', title: 'Prove' },
   { path: 'find', title: 'Find' },
 ] as const;

@@ -1,9 +1,9 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
+import { Meter } from '../plates/Meter';
 import { useAppSelector } from '../store/store';
 import { Button } from '../ui/parts';
 import { useIsNarrow } from '../ui/useIsNarrow';
-import { Meter } from './Meter';
 import { Timeline } from './Timeline';
 
 const KEY = 'mando.dock';

@@ -11,6 +11,7 @@ import { FindingNote } from '../plates/FindingNote';
 import { Locked } from '../plates/Locked';
 import { Nameplate } from '../plates/Nameplate';
 import { Pairs } from '../plates/Pairs';
+import { Conductors, PointPlate } from '../plates/PointPlate';
 import { Processes } from '../plates/Processes';
 import { TransformerCard } from '../plates/TransformerCard';
 import { benchSlice } from '../store/bench';
@@ -25,7 +26,6 @@ import { swapChanges } from './edits';
 import { FaultSetter } from './FaultSetter';
 import { FirstUse } from './FirstUse';
 import { useWork } from './InputButton';
-import { Conductors, PointPlate } from './PointPlate';
 
 /** The plate at the right: what is selected, verdict first. */
 export function Plate() {

@@ -3,6 +3,7 @@ import { type KeyboardEvent, type RefObject, useMemo } from 'react';
 import type { SheetView } from '#core/bench';
 import type { DeviceId, Point } from '#core/circuit';
 import { inputsOf } from '#core/devices';
+import { Leads } from '../plates/Leads';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
 import { inputIsOn, useDocument } from '../store/select';
@@ -12,7 +13,6 @@ import { colour } from '../ui/theme';
 import { Band, type Nets } from './Band';
 import { nudgeChanges, swapChanges } from './edits';
 import { useWork } from './InputButton';
-import { Leads } from './Leads';
 import { centreOf, nextPlace, type Place, placesOf, symbolAt } from './places';
 import type { Seen } from './seen';
 

@@ -37,7 +37,7 @@ async function whole<L>(page: (query: QueryOf<'jobs'>) => Promise<{ lines: reado
 export const server = createApi({
   reducerPath: 'server',
   baseQuery: () => ({ error: 'every endpoint asks by itself' }),
-  tagTypes: ['jobs', 'summary', 'stock', 'practice', 'history'],
+  tagTypes: ['jobs', 'summary', 'stock', 'practice', 'history', 'landings'],
   endpoints: (build) => ({
     jobs: build.query<Job[], void>({
       queryFn: () =>
@@ -109,6 +109,17 @@ export const server = createApi({
       queryFn: ({ id, after }) => told(() => request('revisions', { params: { id }, query: { limit: 50, ...(after ? { after } : {}) } })),
       providesTags: ['history'],
     }),
+    documentAt: build.query<Circuit, { id: string; revision: number }>({
+      queryFn: (params) => told(async () => (await request('documentAt', { params })).document),
+    }),
+    landings: build.query<ReplyOf<'landings'>, string>({
+      queryFn: (id) => told(() => request('landings', { params: { id } })),
+      providesTags: ['landings'],
+    }),
+    saveLandings: build.mutation<ReplyOf<'saveLandings'>, { id: string } & BodyOf<'saveLandings'>>({
+      queryFn: ({ id, ...body }) => told(() => request('saveLandings', { params: { id }, body })),
+      invalidatesTags: ['landings'],
+    }),
     firstDocument: build.query<Circuit, string>({
       queryFn: (id) => told(async () => (await request('firstDocument', { params: { id } })).document),
     }),
@@ -128,4 +139,6 @@ export const {
   useSaveStockMutation,
   usePracticeQuery,
   useHistoryQuery,
+  useDocumentAtQuery,
+  useLandingsQuery,
 } = server;

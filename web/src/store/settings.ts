@@ -11,6 +11,8 @@ const settingsSchema = z.object({
   lines: z.enum(LINES).catch('lying'),
   /** whether single letters do something on the sheet */
   singleKeys: z.boolean().catch(true),
+  /** who ticks and signs, as they call themselves */
+  name: z.string().max(40).catch(''),
   /** the first steps were read, or made */
   isHinted: z.boolean().catch(false),
 });

@@ -4,6 +4,7 @@ import { benchSlice } from './bench';
 import { clashSlice } from './clash';
 import { documentSlice } from './document';
 import { findSlice } from './find';
+import { landingsSlice } from './landings';
 import { server } from './server';
 import { settingsSlice } from './settings';
 import { syncSlice } from './sync';
@@ -17,6 +18,7 @@ const reducer = combineReducers({
   bench: benchSlice.reducer,
   find: findSlice.reducer,
   settings: settingsSlice.reducer,
+  landings: landingsSlice.reducer,
   [server.reducerPath]: server.reducer,
 });
 

@@ -9,7 +9,7 @@ import {
   terminalId,
 } from '#core/circuit';
 import { faceOf } from '#core/devices';
-import { type CircuitPlan, graphOf } from '#core/graph';
+import { type CircuitPlan, nominalAt } from '#core/graph';
 import { widthOf } from '../widths';
 
 /** Which side of a body a terminal is reached from. */
@@ -39,22 +39,19 @@ export type ZoneName = 'extra-low' | 'mains';
 export const GRID = 12;
 const WAY = 36;
 const PAD = 12;
-export const TAG_SIZE = 13;
-export const MARK_SIZE = 10;
-const MAINS_V = 50;
+export const TAG_SIZE = 14;
+export const MARK_SIZE = 11;
+export const TITLE_SIZE = 10;
+/** Extra-low volts end here. IEC 61140. */
+const LOW_V = 50;
 
 /** Devices of the mains, and of extra-low volts alone. */
-export function zoneOf(plan: CircuitPlan, device: DeviceId): ZoneName {
-  const graph = graphOf(plan);
-  const isMains = plan.points.some(
-    (point) =>
-      point.startsWith(`${device}:`) &&
-      plan.wiresAt(point).length > 0 &&
-      graph
-        .sourcesOf(plan.nodeOf(point))
-        .some(({ part }) => part.kind === 'source' && part.role === 'mains' && (part.volts ?? MAINS_V) >= MAINS_V),
+function zoneOf(plan: CircuitPlan, device: DeviceId): ZoneName {
+  const nominal = nominalAt(plan);
+  const isHigh = plan.points.some(
+    (point) => point.startsWith(`${device}:`) && plan.wiresAt(point).length > 0 && (nominal(plan.nodeOf(point))?.volts ?? 0) > LOW_V,
   );
-  return isMains ? 'mains' : 'extra-low';
+  return isHigh ? 'mains' : 'extra-low';
 }
 
 /** The bodies of some devices, with the wires on each of their terminals. */
@@ -78,7 +75,7 @@ export function bodiesOf(plan: CircuitPlan, devices: readonly Device[], shown: R
     const aligned = both.length > 0 ? above.map((one, index) => Math.max(one.width, below[index]?.width ?? 0)) : undefined;
     const rows = [above, below].map((row) => row.map((one, index) => (aligned ? { ...one, width: aligned[index] ?? one.width } : one)));
     const row = Math.max(...rows.map((one) => one.reduce((sum, { width }) => sum + width, 0)), 0);
-    const words = Math.max(widthOf(device.tag, TAG_SIZE), Math.min(96, widthOf(device.title, MARK_SIZE)));
+    const words = Math.max(widthOf(device.tag, TAG_SIZE), Math.min(96, widthOf(device.title, TITLE_SIZE)));
     return {
       device,
       zone: zoneOf(plan, device.id),

@@ -1,7 +1,8 @@
 import { type Circuit, type ConductorId, type DeviceId, spellTerminal, type TerminalId } from '#core/circuit';
 import type { CircuitPlan } from '#core/graph';
 import { at, must } from '#core/units';
-import { type Body, bodiesOf, GRID, type Side, type ZoneName } from './blocks';
+import { cutTo } from '../widths';
+import { type Body, bodiesOf, GRID, MARK_SIZE, type Side, TAG_SIZE, TITLE_SIZE, type ZoneName } from './blocks';
 import { isOn, type Run, route } from './route';
 import { shelving } from './shelves';
 
@@ -12,6 +13,8 @@ export interface TerminalSpot {
   readonly x: number;
   readonly y: number;
   readonly side: Side;
+  /** along its edge: a terminal with many wires is wide */
+  readonly width: number;
   /** wires that lie on it here */
   readonly wires: number;
 }
@@ -26,6 +29,19 @@ export interface TerminalBlock {
   readonly width: number;
   readonly height: number;
   readonly spots: readonly TerminalSpot[];
+  /** its tag, what it is, and the marks of its terminals, each in the middle of where it stands */
+  readonly captions: readonly TerminalCaption[];
+}
+
+/** Words on a body; cut where there is no room, whole on hover. */
+export interface TerminalCaption {
+  readonly text: string;
+  readonly whole: string;
+  readonly x: number;
+  /** base line */
+  readonly y: number;
+  readonly size: number;
+  readonly is: 'tag' | 'title' | 'mark';
 }
 
 /** A wire from its first end to its second, along corners; its number where its longest piece runs. */
@@ -64,19 +80,21 @@ export interface TerminalSheet {
 
 const LANE = 8;
 const CHANNEL_PAD = 16;
-const BODY_HEIGHT = 96;
+const BODY_HEIGHT = 104;
 const SPOT = 11;
 const STUB = 14;
-/** A zone's name stands above its first channel. */
-const TITLE_ROOM = 22;
+/** Between two zones. */
+const ZONE_GAP = 10;
 
 /**
  * Lays devices out in rows, extra-low volts above the mains, with every wire in a lane of its own.
  * @param only devices to show; all of them unless said. A wire to another device ends in a stub
+ * @param effort how much is tried to make wires cross less: 1 takes about a second of a desk machine
  */
 export function* layingTerminals(
   plan: CircuitPlan,
   only?: readonly DeviceId[],
+  effort = 1,
 ): Generator<{ readonly seen: number; readonly of: number }, TerminalSheet> {
   const { circuit } = plan;
   const wanted = only ?? (Object.keys(circuit.devices) as DeviceId[]);
@@ -85,7 +103,7 @@ export function* layingTerminals(
   const wires = plan.conductors.map(({ conductor }) => conductor);
   const shown = wires.filter(({ ends }) => ends.every((end) => isOn(here, end)) && ends[0] !== ends[1]).map(({ id }) => id);
   const bodies = bodiesOf(plan, devices, new Set(shown));
-  const shelves = yield* shelving(plan, bodies, shown);
+  const shelves = yield* shelving(plan, bodies, shown, effort);
   const routed = route(plan, shelves, shown);
   const width = GRID * Math.ceil(routed.width / GRID);
 
@@ -98,7 +116,7 @@ export function* layingTerminals(
     const is = at(row, 0).zone;
     if (is !== zone) {
       starts.push({ is, y: pen });
-      pen += TITLE_ROOM;
+      pen += ZONE_GAP;
       zone = is;
     }
     channelY.push(pen + CHANNEL_PAD);
@@ -142,8 +160,8 @@ export function* layingTerminals(
 }
 
 /** The same at once, for whoever has nothing else to do. */
-export function layoutTerminals(plan: CircuitPlan, only?: readonly DeviceId[]): TerminalSheet {
-  const walk = layingTerminals(plan, only);
+export function layoutTerminals(plan: CircuitPlan, only?: readonly DeviceId[], effort = 1): TerminalSheet {
+  const walk = layingTerminals(plan, only, effort);
   for (;;) {
     const step = walk.next();
     if (step.done) return step.value;
@@ -159,10 +177,27 @@ function blockOf(body: Body, x: number, y: number): TerminalBlock {
     return row.map(({ terminal, mark, wires, width }) => {
       const middle = GRID * Math.round((left + width / 2 - off) / GRID) + off;
       left += width;
-      return { terminal, mark, x: middle, y: side === 'top' ? y + SPOT : y + BODY_HEIGHT - SPOT, side, wires: wires.length };
+      return { terminal, mark, x: middle, y: side === 'top' ? y + SPOT : y + BODY_HEIGHT - SPOT, side, width, wires: wires.length };
     });
   });
-  return { device: body.device.id, tag: body.device.tag, title: body.device.title, x, y, width: body.width, height: BODY_HEIGHT, spots };
+  const { id: device, tag, title } = body.device;
+  const middle = x + body.width / 2;
+  const tagY = y + (body.top.length === 0 ? 38 : body.bottom.length === 0 ? 60 : 50);
+  const captions: TerminalCaption[] = [
+    { text: tag, whole: tag, x: middle, y: tagY, size: TAG_SIZE, is: 'tag' },
+    ...(title
+      ? [{ text: cutTo(title, TITLE_SIZE, body.width - 6), whole: title, x: middle, y: tagY + 13, size: TITLE_SIZE, is: 'title' as const }]
+      : []),
+    ...spots.map(({ mark, x: at, y: middleY, side }) => ({
+      text: mark,
+      whole: mark,
+      x: at,
+      y: side === 'top' ? middleY + 20 : middleY - 12,
+      size: MARK_SIZE,
+      is: 'mark' as const,
+    })),
+  ];
+  return { device, tag, title, x, y, width: body.width, height: BODY_HEIGHT, spots, captions };
 }
 
 /** Corners of a wire: up or down from its slot, along its lanes, through its passes. */

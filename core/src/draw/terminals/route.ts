@@ -82,7 +82,7 @@ export function route(plan: CircuitPlan, shelves: Shelves, shown: readonly Condu
   );
   // first without passes, to see where each wire would pass; then with room for them
   const rough = place(shelves, new Map());
-  const passes = passesOf(shelves, rough, ends);
+  const passes = passesOf(rough, ends);
   const placed = place(shelves, passes.count);
   const slots = slotsOf(shelves, placed, ends, circuit.conductors);
   const passX = passes.assign(placed);
@@ -170,7 +170,7 @@ function slotsOf(
 }
 
 /** Through which gap each wire passes each shelf that it has to pass: the one nearest to the straight way. */
-function passesOf(shelves: Shelves, rough: Placed, ends: Ends) {
+function passesOf(rough: Placed, ends: Ends) {
   const chosen = new Map<ConductorId, { shelf: number; gap: number }[]>();
   const count = new Map<string, number>();
   for (const [id, [a, b]] of ends) {

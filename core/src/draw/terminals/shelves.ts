@@ -74,8 +74,13 @@ const cost = (plan: CircuitPlan, shelves: Shelves, shown: readonly ConductorId[]
  * Orders the bodies so that few wires cross: each is tried in every place of its zone and stays where it is best; from there the order is
  * shaken and tried again, for as long as tries are left. The same circuit comes out the same every time.
  */
-export function* shelving(plan: CircuitPlan, bodies: readonly Body[], shown: readonly ConductorId[]): Generator<Tried, Shelves> {
-  let tries = Math.floor(TRIES / Math.max(1, shown.length * Math.max(1, bodies.length)));
+export function* shelving(
+  plan: CircuitPlan,
+  bodies: readonly Body[],
+  shown: readonly ConductorId[],
+  effort: number,
+): Generator<Tried, Shelves> {
+  let tries = Math.floor((effort * TRIES) / Math.max(1, shown.length * Math.max(1, bodies.length)));
   const chance = shaker(bodies.length * 31 + shown.length);
   const all = tries;
   const settled = function* (from: Body[][]): Generator<Tried, { readonly order: Body[][]; readonly least: number }> {

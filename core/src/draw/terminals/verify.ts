@@ -1,12 +1,15 @@
 import { type Circuit, deviceOf } from '#core/circuit';
-import type { TerminalBlock, TerminalSheet, TerminalWire } from './layout';
+import { widthOf } from '../widths';
+import { GRID } from './blocks';
+import type { TerminalBlock, TerminalCaption, TerminalSheet, TerminalWire } from './layout';
 
 /** What is wrong with a drawing of terminals, as a person would see it. */
 export type TerminalFlaw =
   | { readonly code: 'ends elsewhere' | 'not drawn'; readonly wire: string }
   | { readonly code: 'lane shared'; readonly wire: string; readonly with: string }
   | { readonly code: 'through a body'; readonly wire: string; readonly device: string }
-  | { readonly code: 'bodies overlap' | 'terminal outside'; readonly device: string };
+  | { readonly code: 'bodies overlap' | 'terminal outside'; readonly device: string }
+  | { readonly code: 'text on text'; readonly device: string; readonly texts: readonly [string, string] };
 
 interface Piece {
   readonly wire: string;
@@ -24,9 +27,6 @@ const piecesOf = ({ conductor, points }: TerminalWire): Piece[] =>
       : [{ wire: conductor, x1: Math.min(px, x), y1: Math.min(py, y), x2: Math.max(px, x), y2: Math.max(py, y) }];
   });
 
-/** How far a wire's end may lie beside the middle of its terminal: its slot. */
-const SLOT_REACH = 80;
-
 /** Holds a drawing against the netlist by its geometry alone. */
 export function verifyTerminals({ conductors }: Pick<Circuit, 'conductors'>, { blocks, wires, stubs }: TerminalSheet): TerminalFlaw[] {
   const flaws: TerminalFlaw[] = [];
@@ -43,16 +43,12 @@ export function verifyTerminals({ conductors }: Pick<Circuit, 'conductors'>, { b
     const tips = [wire.points[0], wire.points.at(-1)];
     tips.forEach((tip, side) => {
       const end = ends[side];
-      const isThere = spots.some(({ terminal, x, side: face, block, ...spot }) => {
+      const isThere = spots.some(({ terminal, x, width, side: face, block }) => {
         const edge = face === 'top' ? block.y : block.y + block.height;
-        // a slot belongs to the terminal whose middle is nearest on that edge
-        if (terminal !== end || !tip || tip[1] !== edge || Math.abs(tip[0] - x) > SLOT_REACH) return false;
-        return spots.every(
-          (other) =>
-            other.block !== block ||
-            other.side !== face ||
-            Math.abs(other.x - tip[0]) >= Math.abs(x - tip[0]) - 0.5 ||
-            spot.mark === other.mark,
+        if (terminal !== end || !tip || tip[1] !== edge || Math.abs(tip[0] - x) > width / 2) return false;
+        // it lies on no other terminal of that edge; centres stand on the grid, so two may lean on each other by a step
+        return block.spots.every(
+          (other) => other.terminal === terminal || other.side !== face || Math.abs(other.x - tip[0]) >= other.width / 2 - GRID,
         );
       });
       if (!isThere) flaws.push({ code: 'ends elsewhere', wire: id });
@@ -68,9 +64,18 @@ export function verifyTerminals({ conductors }: Pick<Circuit, 'conductors'>, { b
     for (const other of blocks.slice(index + 1))
       if (one.x < other.x + other.width && other.x < one.x + one.width && one.y < other.y + other.height && other.y < one.y + one.height)
         flaws.push({ code: 'bodies overlap', device: one.device });
+    for (const [place, caption] of one.captions.entries())
+      for (const other of one.captions.slice(place + 1))
+        if (isOver(caption, other)) flaws.push({ code: 'text on text', device: one.device, texts: [caption.text, other.text] });
     if (one.spots.some(({ x }) => x < one.x || x > one.x + one.width)) flaws.push({ code: 'terminal outside', device: one.device });
   }
   return flaws;
+}
+
+/** Whether two captions stand on one another. A capital is about three quarters of its size high. */
+function isOver(a: TerminalCaption, b: TerminalCaption): boolean {
+  const [reachA, reachB] = [widthOf(a.text, a.size) / 2, widthOf(b.text, b.size) / 2];
+  return Math.abs(a.x - b.x) < reachA + reachB && a.y - 0.75 * a.size < b.y && b.y - 0.75 * b.size < a.y;
 }
 
 /** Two pieces that lie on one another for a length. */

@@ -73,15 +73,14 @@ function tellWhen(plan: NetworkPlan, calls: Calls, first: HarmMet | undefined): 
   return change && planned ? `${when}, once ${tellChange(planned, change).replace(/[.:].*$/, '')}` : when;
 }
 
-/** What is seen first: `TC1 calling for heat: Y1 and E1 stay off`. */
-export function tellShown(plan: NetworkPlan, { calls, harms, on, off, sooner }: Shown): string {
+/** What is seen first: `TC1 calling for heat: Y1 and E1 stay off`. Nothing where only a meter or a hand would find it. */
+function tellShown(circuit: Circuit, { calls, on, off, sooner }: Shown): string | null {
   const said = [
     ...(on.length > 0 ? [`${listed(on)} ${on.length > 1 ? 'come' : 'comes'} on and should not`] : []),
     ...(off.length > 0 ? [`${listed(off)} ${off.length > 1 ? 'stay' : 'stays'} off and should not`] : []),
     ...(sooner.length > 0 ? [`${listed(sooner)} ${sooner.length > 1 ? 'come' : 'comes'} on without the delay`] : []),
   ];
-  const words = said.length > 0 ? `${said.join('; ')}.` : harms.map(({ harm }) => tellHarm(plan.circuit, harm)).join(' ');
-  return `${calls.length === 0 ? 'As the power comes on' : tellCalls(plan.circuit, calls)}: ${words}`;
+  return said.length === 0 ? null : `${calls.length === 0 ? 'As the power comes on' : tellCalls(circuit, calls)}: ${said.join('; ')}.`;
 }
 
 /** How a reading before power tells a mishap. */
@@ -134,7 +133,7 @@ export function tellRehearsed(plan: NetworkPlan, { mishap, outcome, first, ways,
     verdict,
     word,
     says,
-    first: first ? tellShown(plan, first) : null,
+    first: first ? tellShown(circuit, first) : null,
     tells: tells ? tellDeadReading(circuit, tells) : null,
   };
 }

@@ -17,15 +17,15 @@ import { familyOf } from '#core/devices';
 import { addWire } from '#core/panel';
 import { reading as spell } from '#core/units';
 import { useBench, usePointView } from '../bench/BenchProvider';
-import { AddPart } from '../plates/AddPart';
-import { Locked } from '../plates/Locked';
-import { Measure } from '../plates/Measure';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
 import { newIdMark } from '../store/ids';
 import { useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Button, Heading, Label, Mono, Row } from '../ui/parts';
+import { AddPart } from './AddPart';
+import { Locked } from './Locked';
+import { Measure } from './Measure';
 import { TerminalChoice } from './TerminalChoice';
 
 export function Conductors({ device }: { device: Device }) {

@@ -1,0 +1,177 @@
+import { describe, expect, it } from 'vitest';
+import { applyChanges, type Circuit, type EditChange, type TerminalId } from '#core/circuit';
+import { faceOf, familyOf } from '#core/devices';
+import { planCircuit } from '#core/graph';
+import { PATTERNS } from '#core/panel';
+import { chanceOf } from '../testing/chance';
+import { demo, SHIPPED } from '../testing/demo';
+import { DRAWN } from '../testing/drawn';
+import { laidPattern } from '../testing/laidPattern';
+import { rowPanel } from '../testing/panel';
+import { devicesOfPlace, layoutTerminals, type TerminalSheet, verifyTerminals } from './index';
+
+/** Whether a drawing is right does not hang on how long its order was sought. */
+const LITTLE = 0.05;
+
+const ALL: Readonly<Record<string, () => Circuit>> = {
+  ...Object.fromEntries(SHIPPED.map((name) => [name, () => demo(name)])),
+  ...Object.fromEntries(Object.keys(DRAWN).map((name) => [name, () => DRAWN[name]!])),
+  ...Object.fromEntries(PATTERNS.map(({ name }) => [`pattern ${name}`, () => laidPattern(name).circuit])),
+};
+
+describe.each(Object.keys(ALL))('terminals of %s', (name) => {
+  it('are drawn equal to the netlist: every wire from its terminal to its terminal, lanes its own, no body crossed, no text on text', () => {
+    const circuit = ALL[name]!();
+    const sheet = layoutTerminals(planCircuit(circuit), undefined, LITTLE);
+    expect(verifyTerminals(circuit, sheet)).toEqual([]);
+    expect(sheet.blocks).toHaveLength(Object.keys(circuit.devices).length);
+  });
+});
+
+/** Of each demo circuit no more crossings than were measured when this was written: they only fall. */
+const MOST_CROSSINGS: { readonly [name: string]: number } = { Q1: 57, Q3: 62, Q8: 57, L1A: 65, L2: 110 };
+
+describe('a layout', () => {
+  it.each(Object.entries(MOST_CROSSINGS))('%s crosses at most %i times', (name, most) => {
+    expect(layoutTerminals(planCircuit(demo(name))).crossings).toBeLessThanOrEqual(most);
+  });
+  it('comes out the same every time, whatever the order of the file', () => {
+    const circuit = demo('L1A');
+    const turned: Circuit = { ...circuit, devices: Object.fromEntries(Object.entries(circuit.devices).reverse()) };
+    expect(layoutTerminals(planCircuit(turned))).toEqual(layoutTerminals(planCircuit(circuit)));
+  });
+  it('keeps what may stand over 50 V out of the extra-low zone', () => {
+    const sheet = layoutTerminals(planCircuit(demo('Q3')));
+    const low = sheet.zones.find(({ is }) => is === 'extra-low')!;
+    const tags = sheet.blocks.filter(({ y }) => y >= low.y && y < low.y + low.height).map(({ tag }) => tag);
+    expect(tags.sort()).toEqual(['PE', 'PLC1']);
+  });
+  it('of one place shows its devices, and where the other wires go', () => {
+    const circuit = demo('L1A');
+    const only = devicesOfPlace(circuit, 'lfield-Manifold');
+    const sheet = layoutTerminals(planCircuit(circuit), only);
+    expect(sheet.blocks.map(({ tag }) => tag).sort()).toEqual(['Y1', 'Y2']);
+    expect(sheet.stubs.map(({ to }) => to)).toContain('X1:4');
+    expect(verifyTerminals(circuit, sheet)).toEqual([]);
+  });
+  it('of five hundred devices, sixty at a time, is drawn whole', () => {
+    const circuit = rowPanel(500);
+    const only = Object.values(circuit.devices)
+      .slice(0, 60)
+      .map(({ id }) => id);
+    const sheet = layoutTerminals(planCircuit(circuit), only, LITTLE);
+    expect(sheet.blocks).toHaveLength(60);
+    expect(verifyTerminals(circuit, sheet)).toEqual([]);
+  });
+  it('of nothing is nothing', () => {
+    expect(layoutTerminals(planCircuit({ ...demo('Q1'), devices: {}, conductors: {} }))).toMatchObject({
+      blocks: [],
+      wires: [],
+      crossings: 0,
+    });
+  });
+});
+
+describe('after a thousand random edits', () => {
+  it('the drawing still is the netlist', () => {
+    const chance = chanceOf(11);
+    let circuit = demo('Q9');
+    let looked = 0;
+    for (let edits = 0; edits < 1000; edits++) {
+      const wires = Object.values(circuit.conductors);
+      const terminals = Object.values(circuit.devices).flatMap((device) =>
+        familyOf(device, circuit).terminals.map((mark) => `${device.id}:${mark}` as TerminalId),
+      );
+      const pick = <T>(list: readonly T[]): T => list[Math.floor(chance() * list.length)]!;
+      const wire = pick(wires);
+      const change: EditChange =
+        chance() < 0.7
+          ? { type: 'moveEnd', conductor: wire.id, end: chance() < 0.5 ? 0 : 1, to: chance() < 0.1 ? null : pick(terminals) }
+          : chance() < 0.5 && wires.length > 6
+            ? { type: 'removeConductor', conductor: wire.id }
+            : {
+                type: 'addConductor',
+                conductor: { ...wire, id: `wx${edits}` as typeof wire.id, ends: [pick(terminals), pick(terminals)] },
+              };
+      const applied = applyChanges(circuit, [change]);
+      if (applied.ok) circuit = applied.value.circuit;
+      if (edits % 40 !== 39) continue;
+      expect(verifyTerminals(circuit, layoutTerminals(planCircuit(circuit), undefined, LITTLE))).toEqual([]);
+      looked++;
+    }
+    expect(looked).toBe(25);
+  });
+});
+
+describe('the checker', () => {
+  const circuit = demo('Q9');
+  const sheet = layoutTerminals(planCircuit(circuit));
+  const spoiled: readonly (readonly [string, (sheet: TerminalSheet) => TerminalSheet, string])[] = [
+    ['a wire left out', (s) => ({ ...s, wires: s.wires.slice(1) }), 'not drawn'],
+    [
+      'a wire that ends beside its terminal',
+      (s) => ({ ...s, wires: s.wires.map((one, index) => (index === 0 ? { ...one, points: [...one.points.slice(0, -1), [5, 5]] } : one)) }),
+      'ends elsewhere',
+    ],
+    [
+      'two wires in one lane',
+      (s) => ({ ...s, wires: s.wires.map((one, index) => (index === 0 ? { ...one, points: s.wires[1]!.points } : one)) }),
+      'lane shared',
+    ],
+    [
+      'a wire through a body',
+      (s) => ({
+        ...s,
+        wires: s.wires.map((one, index) =>
+          index === 0
+            ? {
+                ...one,
+                points: [
+                  one.points[0]!,
+                  [s.blocks[0]!.x - 5, s.blocks[0]!.y + 40],
+                  [s.blocks[0]!.x + 90, s.blocks[0]!.y + 40],
+                  one.points.at(-1)!,
+                ],
+              }
+            : one,
+        ),
+      }),
+      'through a body',
+    ],
+    [
+      'two bodies on one another',
+      (s) => ({ ...s, blocks: [{ ...s.blocks[0]!, x: s.blocks[1]!.x, y: s.blocks[1]!.y }, ...s.blocks.slice(1)] }),
+      'bodies overlap',
+    ],
+    [
+      'text on text',
+      (s) => ({
+        ...s,
+        blocks: s.blocks.map((one, index) =>
+          index === 0 ? { ...one, captions: one.captions.map((caption) => ({ ...caption, y: 10 })) } : one,
+        ),
+      }),
+      'text on text',
+    ],
+  ];
+  it.each(spoiled)('notices %s', (_what, spoil, code) => {
+    expect(verifyTerminals(circuit, spoil(sheet)).map((flaw) => flaw.code)).toContain(code);
+  });
+});
+
+describe('where the hand finds terminals', () => {
+  it.each([
+    ['Q1', 'K1', ['A1', 'L1', 'L2', 'A2'], ['T1', 'T2']],
+    ['Q1', 'T1', ['COM', '120', '208', '240'], ['R', 'C']],
+    ['Q1', 'M1', ['C', 'R', 'PE'], []],
+    ['Q1', 'G1', [], ['L1', 'L2', 'N']],
+    ['Q8', 'K1', ['A1', 'L1', 'A2'], ['T1']],
+  ] as const)('%s %s', (name, tag, top, bottom) => {
+    const circuit = demo(name);
+    const device = Object.values(circuit.devices).find((one) => one.tag === tag)!;
+    const face = faceOf(device, circuit);
+    for (const mark of top) expect(face.top).toContain(mark);
+    for (const mark of bottom) expect(face.bottom).toContain(mark);
+    if (top.includes('A2' as never)) expect(face.top.at(-1)).toBe('A2');
+  });
+});

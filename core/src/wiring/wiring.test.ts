@@ -1,0 +1,205 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { applyChanges, type Circuit, conductorsAt, type EditChange, spellTerminal, terminalId } from '#core/circuit';
+import { drain, explore } from '#core/explore';
+import { DEFAULT_PRACTICE } from '#core/schools';
+import { demo, SHIPPED } from '../testing/demo';
+import { edited } from '../testing/edits';
+import { dev, end, wire } from '../testing/ids';
+import { changeSet, endKey, type LandingAct, openersOf, stayingLive, ticksOf, wireClasses, wiringDoubts } from './index';
+
+const doubts = (circuit: Circuit) => wiringDoubts(explore(circuit), DEFAULT_PRACTICE);
+const codes = (circuit: Circuit): string[] => doubts(circuit).map(({ code }) => code);
+const describeWire = (id: string, to: object): EditChange => ({ type: 'describeConductor', conductor: wire(id), to });
+
+describe('what a wire is by its volts', () => {
+  const classOf = (name: string, number: string) => {
+    const circuit = demo(name);
+    const id = Object.values(circuit.conductors).find((one) => one.number === number)!.id;
+    return wireClasses(explore(circuit)).get(id)!;
+  };
+  it.each([
+    ['Q1', '101', 'extra-low', false],
+    ['Q1', '102', 'extra-low', true],
+    ['Q1', '203', 'mains', false],
+    ['Q1', 'PE', 'earth', false],
+    ['Q3', '10', 'mains', true],
+    ['Q3', '20', 'extra-low', true],
+    ['L1A', '7', 'extra-low', true],
+    ['L1A', '2', 'mains', true],
+    ['L1A', '4', 'mains', false],
+  ] as const)('%s wire %s: %s, return %s', (name, number, is, isReturn) => {
+    const of = classOf(name, number);
+    expect(of.is).toBe(is);
+    if (is !== 'earth' && number !== '7') expect(of.isReturn).toBe(isReturn);
+  });
+  it('a call pair beside mains in one sheath is no mains: what capacitance brings is a ghost', () => {
+    expect(classOf('L1A', '6').mostV).toBeLessThan(31);
+  });
+});
+
+describe('doubts about the wiring', () => {
+  it.each(SHIPPED)('%s, as it ships, has none that is a danger', (name) => {
+    expect(doubts(demo(name)).filter(({ verdict }) => verdict === 'danger')).toEqual([]);
+  });
+  const peOf = (circuit: Circuit): string => conductorsAt(circuit, terminalId(dev('dM1'), 'PE'))[0]!.id;
+  it.each([
+    [
+      'a motor without its protective conductor',
+      (c: Circuit) => [{ type: 'removeConductor', conductor: wire(peOf(c)) }],
+      'no protective conductor',
+    ],
+    [
+      'one that is lifted at the bar',
+      (c: Circuit) => [{ type: 'moveEnd', conductor: wire(peOf(c)), end: 0, to: null }],
+      'no protective conductor',
+    ],
+    ['mains in insulation for 50 V', () => [describeWire('w09', { insulationV: 50 })], 'insulation'],
+    ['a green wire that is live', () => [describeWire('w09', { colour: 'green' })], 'colour'],
+    ['a protective conductor in red', (c: Circuit) => [describeWire(peOf(c), { colour: 'red' })], 'colour'],
+  ] as const)('%s', (_what, changes, code) => {
+    const circuit = demo('Q1');
+    const mains = [...wireClasses(explore(circuit))].find(([, { is, isReturn, mostV }]) => is === 'mains' && !isReturn && mostV > 100)![0];
+    const made = edited(
+      circuit,
+      ...(changes(circuit) as EditChange[]).map((change) =>
+        change.type === 'describeConductor' && change.conductor === 'w09' ? { ...change, conductor: mains } : change,
+      ),
+    );
+    expect(codes(made)).toContain(code);
+    expect(codes(circuit)).not.toContain(code);
+  });
+  it('a live end that hangs loose, and a number on two potentials', () => {
+    const circuit = demo('Q1');
+    const mains = [...wireClasses(explore(circuit))].find(([, { is, mostV }]) => is === 'mains' && mostV > 100)![0];
+    const loose = edited(circuit, { type: 'moveEnd', conductor: mains, end: 1, to: null });
+    expect(codes(loose)).toContain('loose and live');
+    expect(codes(edited(circuit, describeWire(mains, { number: '102' })))).toContain('one number, two potentials');
+  });
+  it('three ends under a screw, but as many as there are on a bar', () => {
+    const found = doubts(demo('Q1')).filter(({ code }) => code === 'crowded');
+    expect(found.map((one) => one.code === 'crowded' && spellTerminal(demo('Q1'), one.at))).toEqual(['K1:L2', 'K1:T1', 'K1:T2']);
+  });
+  it('a thermostat wire may be green where thermostat wires are', () => {
+    const circuit = demo('Q1');
+    const fan = conductorsAt(circuit, end('dTC1:G'))[0]!;
+    expect(codes(edited(circuit, describeWire(fan.id, { colour: 'green' })))).not.toContain('colour');
+  });
+});
+
+describe('what stays live', () => {
+  const live = (circuit: Circuit, ...tags: string[]): string[] =>
+    drain(
+      stayingLive(
+        circuit,
+        tags.map((tag) => Object.values(circuit.devices).find((one) => one.tag === tag)!.id),
+      ),
+    )
+      .live.filter(({ isHot }) => isHot)
+      .map(({ terminal }) => spellTerminal(circuit, terminal))
+      .sort();
+  it.each([
+    ['Q1', ['Q1'], ['G1:L1', 'G1:L2', 'Q1:L1', 'Q1:L2']],
+    ['Q1', ['G1'], []],
+    ['L1A', ['Q1'], ['G1:L', 'Q1:L1']],
+  ] as const)('%s with %s open', (name, tags, terminals) => {
+    expect(live(demo(name), ...tags)).toEqual(terminals);
+  });
+  it('a fuse in one leg leaves the other leg and all before it; what hangs on that leg is told with its load', () => {
+    const circuit = demo('Q1');
+    const { live: all } = drain(stayingLive(circuit, [dev('dF1')]));
+    const motor = all.find(({ terminal }) => terminal === 'dM3:1')!;
+    expect([motor.isHot, motor.from]).toEqual([true, 'dG1']);
+  });
+  it.each(SHIPPED)('%s: every source that may be opened, opened, leaves nothing hot', (name) => {
+    const circuit = demo(name);
+    const sources = Object.values(circuit.devices).filter(({ family }) => /supply-|battery|heat-source|phase/.test(family));
+    expect(live(circuit, ...sources.map(({ tag }) => tag))).toEqual([]);
+  });
+  it('opening more never leaves more live', () => {
+    const circuit = demo('Q10');
+    const openers = openersOf(circuit);
+    fc.assert(
+      fc.property(fc.subarray(openers), fc.subarray(openers), (some, more) => {
+        const few = live(circuit, ...some.map(({ tag }) => tag));
+        const fewer = live(circuit, ...new Set([...some, ...more].map(({ tag }) => tag)));
+        return fewer.every((terminal) => few.includes(terminal));
+      }),
+      { numRuns: 12, seed: 7 },
+    );
+  });
+});
+
+describe('a change set', () => {
+  const before = demo('Q1');
+  it('of a circuit and itself is empty', () => {
+    const set = changeSet(before, before);
+    expect(
+      [set.added, set.removed, set.changed, set.devicesIn, set.devicesOut, set.devicesChanged, set.testAgain, set.terminals].flat(),
+    ).toEqual([]);
+  });
+  it('names what was added, removed, moved and described, and what shares wiring with it', () => {
+    const [first, second, third] = Object.values(before.conductors);
+    const after = edited(
+      before,
+      { type: 'removeConductor', conductor: first!.id },
+      { type: 'moveEnd', conductor: second!.id, end: 0, to: null },
+      describeWire(third!.id, { colour: 'pink' }),
+      { type: 'addConductor', conductor: { ...first!, id: wire('wnew'), number: '999' } },
+    );
+    const set = changeSet(before, after);
+    expect(set.removed.map(({ id }) => id)).toEqual([first!.id]);
+    expect(set.added.map(({ id }) => id)).toEqual(['wnew']);
+    expect(set.changed.map(({ is, moved, facts }) => [is.id, moved, facts])).toEqual([
+      [second!.id, [0], []],
+      [third!.id, [], ['colour']],
+    ]);
+    expect(set.testAgain.length).toBeGreaterThan(1);
+  });
+  it('a conductor moved on paper leads back when the two change places', () => {
+    const ends = Object.values(before.conductors);
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: ends.length - 1 }), fc.constantFrom(0 as const, 1 as const), (index, side) => {
+        const after = edited(before, { type: 'moveEnd', conductor: ends[index]!.id, end: side, to: null });
+        const [there, back] = [changeSet(before, after), changeSet(after, before)];
+        return there.changed.length === 1 && back.changed.length === 1 && there.terminals.join() === back.terminals.join();
+      }),
+      { numRuns: 30, seed: 3 },
+    );
+  });
+});
+
+describe('ticks', () => {
+  const circuit = demo('L1A');
+  const act = (what: LandingAct['act'], terminal = 'dY1:L', more: Partial<LandingAct> = {}): LandingAct => ({
+    conductor: wire('w08'),
+    side: 1,
+    act: what,
+    terminal: end(terminal),
+    by: 'Wren',
+    at: '2026-11-29T02:00:00.000Z',
+    revision: 0,
+    signed: '',
+    ...more,
+  });
+  const at = (log: readonly LandingAct[], of: Circuit = circuit) => ticksOf(of, log).get(endKey('w08', 1));
+  it.each([
+    ['landed', [act('landed')], { landed: true, tugged: false, times: 1 }],
+    ['landed and tugged', [act('landed'), act('tugged')], { landed: true, tugged: true, times: 1 }],
+    ['tugged before it was landed', [act('tugged')], { landed: false, tugged: false, times: 0 }],
+    ['taken back', [act('landed'), act('tugged'), act('undone')], { landed: false, tugged: false, times: 1 }],
+    ['done again', [act('landed'), act('undone'), act('landed')], { landed: true, tugged: false, times: 2 }],
+    ['landed where it no longer goes', [act('landed', 'dY1:N')], { landed: false, tugged: false, times: 1 }],
+  ] as const)('%s', (_what, log, wanted) => {
+    const is = at(log);
+    expect({ landed: is?.landed !== undefined, tugged: is?.tugged !== undefined, times: is?.times ?? 0 }).toEqual(wanted);
+  });
+  it('are void once the end is moved, and say who landed it before', () => {
+    const moved = edited(circuit, { type: 'moveEnd', conductor: wire('w08'), end: 1, to: end('dY1:N') });
+    expect(at([act('landed'), act('tugged')], moved)).toMatchObject({ landed: undefined, tugged: undefined, moved: { by: 'Wren' } });
+  });
+  it('of a wire that is gone are nothing', () => {
+    const gone = applyChanges(circuit, [{ type: 'removeConductor', conductor: wire('w08') }]);
+    expect(gone.ok && ticksOf(gone.value.circuit, [act('landed')]).size).toBe(0);
+  });
+});

@@ -1,0 +1,129 @@
+import { useEffect, useMemo } from 'react';
+import type { Landing } from '#core/api';
+import { type ConductorId, spellTerminal } from '#core/circuit';
+import { type EndTicks, endKey, ticksOf } from '#core/wiring';
+import { keepLandings as keep, landingsSlice } from './landings';
+import { wordsOf } from './request';
+import { useDocument } from './select';
+import { server, useLandingsQuery } from './server';
+import { type Thunk, useAppDispatch, useAppSelector } from './store';
+
+const { acted, takenBack, failed, read } = landingsSlice.actions;
+
+/** At most so many go in one request: the server takes no more. */
+const PORTION = 200;
+
+const sending = new Set<string>();
+
+/** Sends what waits, oldest first; what cannot be sent stays and is sent again with the next tick or visit. */
+const send =
+  (circuit: string): Thunk<Promise<void>> =>
+  async (dispatch, getState) => {
+    if (sending.has(circuit)) return;
+    sending.add(circuit);
+    try {
+      for (let left = getState().landings.pending[circuit] ?? []; left.length > 0; left = getState().landings.pending[circuit] ?? []) {
+        const entries = left.slice(0, PORTION);
+        await dispatch(server.endpoints.saveLandings.initiate({ id: circuit, entries })).unwrap();
+        // the list is fetched before what was sent is let go, so that no tick flickers
+        await dispatch(server.endpoints.landings.initiate(circuit, { forceRefetch: true, subscribe: false })).unwrap();
+        dispatch(takenBack({ circuit, ids: entries.map(({ id }) => id) }));
+        keep(getState().landings);
+      }
+    } catch (error) {
+      dispatch(failed(typeof error === 'string' ? error : wordsOf(error)));
+    } finally {
+      sending.delete(circuit);
+    }
+  };
+
+/** An end, and what was done to it. */
+export interface EndAct {
+  readonly conductor: ConductorId;
+  readonly side: 0 | 1;
+  readonly act: Landing['act'];
+}
+
+export interface Landings {
+  /** how every end stands, by the key of `endKey` */
+  readonly ticks: ReadonlyMap<string, EndTicks>;
+  readonly ticksAt: (conductor: ConductorId, side: 0 | 1) => EndTicks | undefined;
+  readonly act: (acts: readonly EndAct[], signed?: string) => void;
+  /** ends that lie on a terminal, those landed of them, and those tug-tested */
+  readonly count: { readonly ends: number; readonly landed: number; readonly tugged: number };
+  /** entries that the server has not taken yet, and why */
+  readonly waiting: number;
+  readonly problem: string | undefined;
+  /** the hashes of the log no longer chain: somebody changed it behind the program */
+  readonly isBroken: boolean;
+  readonly reading: (stage: string) => string;
+  readonly setReading: (stage: string, text: string) => void;
+}
+
+const NO_ENTRIES: readonly Landing[] = [];
+
+/** What was landed on the open circuit. */
+export function useLandings(): Landings {
+  const dispatch = useAppDispatch();
+  const document = useDocument();
+  const id = useAppSelector((state) => state.document.id) ?? '';
+  const revision = useAppSelector((state) => state.sync.revision);
+  const name = useAppSelector((state) => state.settings.name).trim() || 'nobody named';
+  const pending = useAppSelector((state) => state.landings.pending[id]) ?? NO_ENTRIES;
+  const readings = useAppSelector((state) => state.landings.readings[id]);
+  const problem = useAppSelector((state) => state.landings.problem);
+  const { data } = useLandingsQuery(id, { skip: id === '' });
+  const waits = pending.length > 0;
+  useEffect(() => {
+    if (waits) void dispatch(send(id));
+  }, [dispatch, id, waits]);
+  const ticks = useMemo(() => {
+    const known = new Set(data?.entries.map((entry) => entry.id));
+    const waiting = pending.filter((entry) => !known.has(entry.id)).map((entry) => ({ ...entry, at: new Date().toISOString() }));
+    return ticksOf(document, [...(data?.entries ?? []), ...waiting]);
+  }, [document, data, pending]);
+  const count = useMemo(() => {
+    const ends = Object.values(document.conductors).flatMap((wire) =>
+      ([0, 1] as const).flatMap((side) => (wire.ends[side] ? [ticks.get(endKey(wire.id, side))] : [])),
+    );
+    return { ends: ends.length, landed: ends.filter((one) => one?.landed).length, tugged: ends.filter((one) => one?.tugged).length };
+  }, [document, ticks]);
+  return {
+    ticks,
+    ticksAt: (conductor, side) => ticks.get(endKey(conductor, side)),
+    act(acts, signed = '') {
+      const entries = acts.flatMap(({ conductor, side, act }): Landing[] => {
+        const wire = document.conductors[conductor];
+        const terminal = wire?.ends[side];
+        if (!wire || !terminal) return [];
+        return [
+          {
+            id: crypto.randomUUID(),
+            conductor,
+            side,
+            act,
+            terminal,
+            spelled: spellTerminal(document, terminal),
+            number: wire.number,
+            revision,
+            by: name,
+            signed,
+          },
+        ];
+      });
+      if (entries.length === 0) return;
+      dispatch(acted({ circuit: id, entries }));
+      dispatch((_dispatch, getState) => keep(getState().landings));
+      void dispatch(send(id));
+    },
+    count,
+    waiting: pending.length,
+    problem,
+    isBroken: data?.isWhole === false,
+    reading: (stage) => readings?.[stage] ?? '',
+    setReading(stage, text) {
+      dispatch(read({ circuit: id, stage, text }));
+      dispatch((_dispatch, getState) => keep(getState().landings));
+    },
+  };
+}

@@ -1,0 +1,79 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useMemo, useState } from 'react';
+import { changeSet } from '#core/wiring';
+import { tellChangeSet } from '#core/words';
+import { useDocument } from '../store/select';
+import { useDocumentAtQuery, useHistoryQuery } from '../store/server';
+import { useAppSelector } from '../store/store';
+import { Choice } from '../ui/Choice';
+import { Button, Label, Note } from '../ui/parts';
+import { saveAs } from '../ui/saveAs';
+
+/** What has to be done at the panel to bring it from a revision to what is drawn now, and what has to be tested again. */
+export function Changes() {
+  const document = useDocument();
+  const id = useAppSelector((state) => state.document.id) ?? '';
+  const revision = useAppSelector((state) => state.sync.revision);
+  const { data: history } = useHistoryQuery({ id }, { refetchOnMountOrArgChange: true });
+  const [since, setSince] = useState(0);
+  const { data: before, error } = useDocumentAtQuery({ id, revision: since });
+  const made = useMemo(() => {
+    if (!before) return undefined;
+    const set = changeSet(before, document);
+    return { set, lines: tellChangeSet(before, document, set) };
+  }, [before, document]);
+  const again = made?.set.testAgain.flatMap((device) => document.devices[device]?.tag ?? []) ?? [];
+  const text = () =>
+    [
+      `${document.site} ${document.number} ${document.title}: from revision ${since} to ${revision}`,
+      '',
+      ...(made?.lines.map(({ deed, words }) => `[ ] ${deed}: ${words}`) ?? []),
+      '',
+      `Test again: ${again.join(', ') || 'nothing'}`,
+      '',
+      'Isolate, lock and prove dead first. Local codes and licensed practice rule.',
+    ].join('\n');
+  return (
+    <Box overflowY="auto" minH="0" flex="1" fontSize="14px">
+      <Flex gap="8px" align="center" wrap="wrap">
+        <Box as="label" {...{ htmlFor: 'changes-since' }}>
+          Since
+        </Box>
+        <Choice id="changes-since" value={since} onChange={({ target }) => setSince(Number(target.value))}>
+          <option value={0}>it was added (revision 0)</option>
+          {history?.revisions.map((one) => (
+            <option key={one.revision} value={one.revision}>
+              revision {one.revision}: {one.words.slice(0, 60)}
+            </option>
+          ))}
+        </Choice>
+        <Button type="button" disabled={!made} onClick={() => saveAs(`${document.number}-changes.txt`, text(), 'text/plain')}>
+          Save it to take along
+        </Button>
+      </Flex>
+      {typeof error === 'string' && <Note tone="danger">{error}</Note>}
+      {made?.lines.length === 0 && <Box my="8px">Nothing at the panel differs from that revision.</Box>}
+      {(['take out', 'move', 'put in', 'change'] as const).map((deed) => {
+        const those = made?.lines.filter((line) => line.deed === deed) ?? [];
+        return (
+          those.length > 0 && (
+            <Box key={deed}>
+              <Label as="h3">{deed}</Label>
+              {those.map(({ words }) => (
+                <Box key={words} data-change={deed}>
+                  {words}
+                </Box>
+              ))}
+            </Box>
+          )
+        );
+      })}
+      {again.length > 0 && (
+        <Box mt="8px">
+          <strong>To be tested again:</strong> {again.join(', ')}: they share wiring with what has changed. Ticks on ends that were moved
+          count no more.
+        </Box>
+      )}
+    </Box>
+  );
+}

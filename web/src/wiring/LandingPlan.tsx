@@ -1,0 +1,218 @@
+import { Box, Flex } from '@chakra-ui/react';
+import type { LandingAnswer, WireRowView } from '#core/bench';
+import type { ConductorId } from '#core/circuit';
+import { readTyped } from '#core/units';
+import { benchSlice } from '../store/bench';
+import { useAppDispatch } from '../store/store';
+import type { Landings } from '../store/useLandings';
+import { Button, Field, Heading, Label, Mono, Note } from '../ui/parts';
+import { useAsked } from './useAsked';
+
+interface Props {
+  readonly rows: readonly WireRowView[];
+  readonly landings: Landings;
+  readonly blocked: (wire: ConductorId) => string | undefined;
+}
+
+/** What a meter that is zeroed still shows of its leads and joints. Common practice. */
+const FLOOR_OHMS = 0.5;
+const SHARE = 0.2;
+const VOLTS_SHARE = 0.1;
+
+type Compared = { readonly verdict: 'good' | 'look'; readonly words: string } | undefined;
+
+/** A reading as it was typed beside what it should be. */
+function compared(text: string, should: number | null, unit: 'Ω' | 'V', expects: string): Compared {
+  if (text.trim() === '') return undefined;
+  const isOpen = /^(ol|o\.l\.?|open|inf|∞)/i.test(text.trim());
+  if (unit === 'Ω' && isOpen)
+    return should === null
+      ? { verdict: 'good', words: 'as it should be' }
+      : { verdict: 'look', words: `open line; should be ${expects}: a wire of this stage is not where it belongs, or not held` };
+  const typed = readTyped(text, unit);
+  if (!('value' in typed)) return { verdict: 'look', words: 'is no reading: a number, or OL' };
+  if (should === null) return { verdict: 'look', words: 'should be an open line' };
+  const room = unit === 'Ω' ? Math.max(FLOOR_OHMS, SHARE * should) : Math.max(0.6, VOLTS_SHARE * Math.abs(should));
+  return Math.abs(Math.abs(typed.value) - Math.abs(should)) <= room
+    ? { verdict: 'good', words: 'as it should be' }
+    : { verdict: 'look', words: `should be ${expects}: stop here and look before the next stage` };
+}
+
+/** The order of landings in stages, each with the one reading that proves it; then first power, one thing at a time. */
+export function LandingPlan({ rows, landings, blocked }: Props) {
+  const { answer, isCurrent, progress, failed } = useAsked('landing', {});
+  if (failed) return <Note tone="danger">{failed}</Note>;
+  if (!answer)
+    return <Box color="muted">Building it stage by stage in the model{progress ? `, ${progress.seen} of ${progress.of}` : ''}…</Box>;
+  return (
+    <Box overflowY="auto" minH="0" flex="1" opacity={isCurrent ? 1 : 0.6}>
+      <Note tone="look">
+        Everything below is done dead: every supply locked off and proved dead, leads zeroed. Local codes and licensed practice rule.
+      </Note>
+      {answer.heldBack.length > 0 && (
+        <Box fontSize="14px" my="4px">
+          Wire {numbers(rows, answer.heldBack)} comes last, out of its order: with it landed sooner, power that comes on too early could
+          call something that is half wired.
+        </Box>
+      )}
+      {answer.loose.length > 0 && (
+        <Box fontSize="14px" my="4px" color="danger">
+          In no stage, since an end of it is landed nowhere: wire {numbers(rows, answer.loose)}.
+        </Box>
+      )}
+      {answer.dead.map((stage, index) => (
+        <DeadStage key={stage.wires.join()} at={index + 1} stage={stage} rows={rows} landings={landings} blocked={blocked} />
+      ))}
+      <Label as="h3">First power, one thing at a time</Label>
+      <Note tone="danger">
+        Live from here on: covers on where they can be, one hand, a meter of the right category. Prove the meter first.
+      </Note>
+      {answer.live.map((stage) => (
+        <Reading
+          key={`${stage.asks} ${stage.expects}`}
+          stage={`${stage.asks} ${stage.expects}`}
+          asks={stage.asks}
+          expects={stage.expects}
+          should={stage.volts}
+          unit="V"
+          isLook={stage.volts === null}
+          landings={landings}
+        />
+      ))}
+    </Box>
+  );
+}
+
+const numbers = (rows: readonly WireRowView[], wires: readonly ConductorId[]): string =>
+  wires.map((id) => rows.find(({ conductor }) => conductor === id)?.number ?? '?').join(', ');
+
+function DeadStage({ at, stage, rows, landings, blocked }: Props & { at: number; stage: LandingAnswer['dead'][number] }) {
+  const dispatch = useAppDispatch();
+  const own = stage.wires.flatMap((id) => rows.find(({ conductor }) => conductor === id) ?? []);
+  const open = own.flatMap((row) =>
+    ([0, 1] as const).flatMap((side) =>
+      row.ends[side].terminal && !landings.ticksAt(row.conductor, side)?.landed
+        ? [{ conductor: row.conductor, side, act: 'landed' as const }]
+        : [],
+    ),
+  );
+  const stopped = own.map(({ conductor }) => blocked(conductor)).find((why) => why !== undefined);
+  const meter = () => {
+    dispatch(benchSlice.actions.modeTurned('ohm'));
+    dispatch(benchSlice.actions.leadPut({ lead: 'red', point: stage.red }));
+    dispatch(benchSlice.actions.leadPut({ lead: 'black', point: stage.black }));
+  };
+  return (
+    <Box as="section" aria-label={`Stage ${at}`} borderBottom="1px solid" borderColor="hairline" py="6px" data-stage={at}>
+      <Flex align="baseline" gap="10px" wrap="wrap">
+        <Heading as="h3" fontSize="15px">
+          {at}. Land {own.length === 1 ? 'one wire' : `${own.length} wires`}
+        </Heading>
+        <Box color="muted" fontSize="13px" flex="1">
+          {stage.words}
+        </Box>
+        {open.length === 0 ? (
+          <Box color="good" fontWeight={600} fontSize="14px">
+            ✓ landed
+          </Box>
+        ) : (
+          <Button type="button" disabled={stopped !== undefined} title={stopped} onClick={() => landings.act(open)}>
+            Landed, {open.length === 1 ? 'one end' : open.length === 2 ? 'both ends' : `all ${open.length} ends`}
+          </Button>
+        )}
+      </Flex>
+      <Flex gap="6px" wrap="wrap" my="4px">
+        {own.map((row) => (
+          <Button
+            key={row.conductor}
+            type="button"
+            px="8px"
+            fontWeight={500}
+            onClick={() => dispatch(benchSlice.actions.conductorSelected(row.conductor))}
+          >
+            <strong>{row.number}</strong> {row.colour} · {row.ends[0].spelled} to {row.ends[1].spelled}
+          </Button>
+        ))}
+      </Flex>
+      {stopped && (
+        <Box color="danger" fontSize="13px">
+          {stopped}
+        </Box>
+      )}
+      <Reading
+        stage={stage.wires.join()}
+        asks={`Ω from ${stage.redSpelled} to ${stage.blackSpelled}`}
+        expects={stage.expects}
+        should={stage.ohms}
+        unit="Ω"
+        isLook={false}
+        landings={landings}
+        onMeter={meter}
+      />
+      {stage.masked.length > 0 && (
+        <Box fontSize="13px" color="look">
+          Not missed by this reading: wire {numbers(rows, stage.masked)}; other metal joins its ends already. Pull it and look.
+        </Box>
+      )}
+      {stage.ifPowered.length > 0 && (
+        <Box fontSize="13px" color="danger">
+          Not to be powered in this state: {stage.ifPowered.join(' ')}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+interface ReadingProps {
+  readonly stage: string;
+  readonly asks: string;
+  readonly expects: string;
+  readonly should: number | null;
+  readonly unit: 'Ω' | 'V';
+  /** nothing is measured: it is looked at */
+  readonly isLook: boolean;
+  readonly landings: Landings;
+  readonly onMeter?: () => void;
+}
+
+/** One expected observation, and what was observed. */
+function Reading({ stage, asks, expects, should, unit, isLook, landings, onMeter }: ReadingProps) {
+  const text = landings.reading(stage);
+  const said = isLook ? undefined : compared(text, should, unit, expects);
+  return (
+    <Flex gap="8px" align="center" wrap="wrap" fontSize="14px" py="3px">
+      <Box flex="1 1 260px">
+        {asks}: <Mono>{expects}</Mono>
+      </Box>
+      {isLook ? (
+        <Button
+          type="button"
+          aria-pressed={text !== ''}
+          look={text === '' ? 'plain' : 'strong'}
+          onClick={() => landings.setReading(stage, text === '' ? 'seen' : '')}
+        >
+          {text === '' ? 'Seen' : '✓ seen'}
+        </Button>
+      ) : (
+        <Field
+          aria-label={`Reading, ${asks}`}
+          placeholder={unit}
+          inputMode="decimal"
+          value={text}
+          maxLength={12}
+          onChange={({ target }) => landings.setReading(stage, target.value)}
+        />
+      )}
+      {onMeter && (
+        <Button type="button" look="quiet" onClick={onMeter}>
+          Put the bench meter there
+        </Button>
+      )}
+      {said && (
+        <Box role="status" color={said.verdict} fontWeight={600} flexBasis="100%" textAlign="right">
+          {said.verdict === 'good' ? '✓' : '!'} {said.words}
+        </Box>
+      )}
+    </Flex>
+  );
+}

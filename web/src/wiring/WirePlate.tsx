@@ -1,0 +1,171 @@
+import { Box, Flex } from '@chakra-ui/react';
+import { useState } from 'react';
+import type { WireRowView, WiringAnswer } from '#core/bench';
+import { figures, volts } from '#core/units';
+import { Locked } from '../plates/Locked';
+import { benchSlice } from '../store/bench';
+import { edit } from '../store/editing';
+import { useDocument } from '../store/select';
+import { useAppDispatch, useAppSelector } from '../store/store';
+import type { Landings } from '../store/useLandings';
+import { Button, Field, Heading, Label, Mono, Note, Row } from '../ui/parts';
+import { Ticks } from './Ticks';
+
+interface Props {
+  readonly row: WireRowView;
+  readonly doubts: WiringAnswer['doubts'];
+  readonly landings: Landings;
+  /** why it may not be ticked, and what it is signed for with */
+  readonly blocked: string | undefined;
+}
+
+/** A wire: what it is, what it carries, its two ends with what was done to them, and what is doubtful about it. */
+export function WirePlate({ row, doubts, landings, blocked }: Props) {
+  const dispatch = useAppDispatch();
+  const document = useDocument();
+  const carrying = useAppSelector((state) => state.bench.carrying);
+  const [reason, setReason] = useState('');
+  const wire = document.conductors[row.conductor];
+  if (!wire) return null;
+  const describe = (to: Partial<Pick<typeof wire, 'number' | 'colour' | 'insulationV'>>) =>
+    dispatch(edit([{ type: 'describeConductor', conductor: row.conductor, to }]));
+  const own = doubts.filter(({ wires }) => wires.includes(row.conductor));
+  const open = ([0, 1] as const).filter((side) => row.ends[side].terminal && !landings.ticksAt(row.conductor, side)?.landed);
+  return (
+    <Box data-wire-plate>
+      <Heading>Wire {row.number || 'without a number'}</Heading>
+      <Box color="muted" fontSize="14px">
+        {row.words}
+      </Box>
+      <Label as="h3">Conductor</Label>
+      <Row>
+        <span>Size</span>
+        <strong>{row.size}</strong>
+      </Row>
+      <Row>
+        <span>Colour</span>
+        <Locked>
+          <Field
+            key={`${row.conductor} ${row.colour}`}
+            aria-label={`Colour of wire ${row.number}`}
+            defaultValue={row.colour}
+            w="130px"
+            maxLength={24}
+            onBlur={({ target }) => target.value !== row.colour && describe({ colour: target.value })}
+            onKeyDown={({ key, currentTarget }) => key === 'Enter' && currentTarget.blur()}
+          />
+        </Locked>
+      </Row>
+      <Row>
+        <span>Number</span>
+        <Locked>
+          <Field
+            key={`${row.conductor} ${row.number}`}
+            aria-label={`Number of wire ${row.number}`}
+            defaultValue={row.number}
+            w="130px"
+            maxLength={12}
+            onBlur={({ target }) => target.value !== row.number && describe({ number: target.value })}
+            onKeyDown={({ key, currentTarget }) => key === 'Enter' && currentTarget.blur()}
+          />
+        </Locked>
+      </Row>
+      <Row>
+        <span>Carries at most</span>
+        <Mono>{figures(row.amps)} A</Mono>
+      </Row>
+      <Row>
+        <span>To earth at most</span>
+        <Mono>{volts(row.mostV)}</Mono>
+      </Row>
+      <Row>
+        <span>Insulation</span>
+        <strong>{figures(row.insulationV)} V</strong>
+      </Row>
+      {row.cable && (
+        <Row>
+          <span>Cable</span>
+          <strong>
+            {row.cable}
+            {row.core ? `, core ${row.core}` : ''}
+          </strong>
+        </Row>
+      )}
+      <Row>
+        <span>Length</span>
+        <strong>{row.lengthM === null ? 'unknown' : `${figures(row.lengthM)} m`}</strong>
+      </Row>
+      <Label as="h3">Its two ends</Label>
+      {([0, 1] as const).map((side) => (
+        <Box key={side} py="4px" borderBottom="1px dashed" borderColor="hairline">
+          <Flex justify="space-between" align="center" gap="6px">
+            <Mono>{row.ends[side].spelled}</Mono>
+            {row.ends[side].terminal && (
+              <span>
+                <Ticks conductor={row.conductor} side={side} spelled={row.ends[side].spelled} landings={landings} blocked={blocked} />
+              </span>
+            )}
+          </Flex>
+          <Flex justify="space-between" align="center" fontSize="13px" color="muted" gap="6px">
+            <span>{row.ends[side].place}</span>
+            <Locked>
+              <Button
+                type="button"
+                look="quiet"
+                aria-pressed={carrying?.conductor === row.conductor && carrying.end === side}
+                onClick={() => dispatch(benchSlice.actions.endTaken({ conductor: row.conductor, end: side }))}
+              >
+                {carrying?.conductor === row.conductor && carrying.end === side ? 'tap a terminal…' : 'Move this end'}
+              </Button>
+            </Locked>
+          </Flex>
+        </Box>
+      ))}
+      {blocked && open.length > 0 && (
+        <Note tone="danger">
+          {blocked}
+          <Flex gap="6px" mt="6px" wrap="wrap">
+            <Field
+              aria-label="Signed for, because"
+              placeholder="because…"
+              w="150px"
+              textAlign="left"
+              maxLength={200}
+              value={reason}
+              onChange={({ target }) => setReason(target.value)}
+            />
+            <Button
+              type="button"
+              disabled={reason.trim() === ''}
+              onClick={() => {
+                landings.act(
+                  open.map((side) => ({ conductor: row.conductor, side, act: 'landed' })),
+                  reason.trim(),
+                );
+                setReason('');
+              }}
+            >
+              Sign for it and tick
+            </Button>
+          </Flex>
+        </Note>
+      )}
+      {own.map((doubt) => (
+        <DoubtNote key={doubt.title} doubt={doubt} />
+      ))}
+    </Box>
+  );
+}
+
+/** What is doubtful about the wiring, what to do, and who says so. */
+export const DoubtNote = ({ doubt }: { doubt: WiringAnswer['doubts'][number] }) => (
+  <Note tone={doubt.verdict === 'danger' ? 'danger' : 'look'} data-doubt={doubt.verdict}>
+    <strong>
+      {doubt.verdict}: {doubt.title}.
+    </strong>{' '}
+    {doubt.remedy}
+    <Box fontSize="12px" color="muted">
+      {doubt.source}
+    </Box>
+  </Note>
+);

@@ -1,0 +1,297 @@
+import { Box, Flex, Tabs } from '@chakra-ui/react';
+import { useCallback, useMemo, useState } from 'react';
+import { type ConductorId, type DeviceId, deviceOf, type TerminalId } from '#core/circuit';
+import { devicesOfPlace } from '#core/draw';
+import { addWire } from '#core/panel';
+import { useBench, useLook } from '../bench/BenchProvider';
+import { Meter } from '../plates/Meter';
+import { PointPlate } from '../plates/PointPlate';
+import { benchSlice } from '../store/bench';
+import { edit } from '../store/editing';
+import { newIdMark } from '../store/ids';
+import { useDocument } from '../store/select';
+import { settingsSlice } from '../store/settings';
+import { useAppDispatch, useAppSelector } from '../store/store';
+import { useLandings } from '../store/useLandings';
+import { Choice } from '../ui/Choice';
+import { Button, Field, Label, Note } from '../ui/parts';
+import { Side } from '../ui/Side';
+import { useIsNarrow } from '../ui/useIsNarrow';
+import { Changes } from './Changes';
+import { FerruleLabels } from './FerruleLabels';
+import { LandingPlan } from './LandingPlan';
+import { Rehearsal } from './Rehearsal';
+import { StaysLive } from './StaysLive';
+import { TerminalView } from './TerminalView';
+import { useAsked } from './useAsked';
+import { WireList } from './WireList';
+import { DoubtNote, WirePlate } from './WirePlate';
+
+const TABS = {
+  list: 'Wire list',
+  plan: 'Landing plan',
+  mishaps: 'Landed wrong?',
+  live: 'What stays live',
+  changes: 'Changes',
+  labels: 'Ferrules',
+} as const;
+type Tab = keyof typeof TABS;
+const ZOOMS = [0.5, 0.7, 1, 1.4] as const;
+const TAB_NAMES = Object.keys(TABS) as Tab[];
+
+/** Of more devices nobody reads the blocks at once: a place is shown. */
+const MANY = 60;
+const NOTHING: ReadonlySet<TerminalId> = new Set();
+
+/** Stage 3: what goes where, in which order, what proves it, and what a mistake would do. */
+export default function WiringPage() {
+  const dispatch = useAppDispatch();
+  const narrow = useIsNarrow();
+  const document = useDocument();
+  const { study } = useBench();
+  const landings = useLandings();
+  const { point, conductor, red, black } = useAppSelector((state) => state.bench);
+  const name = useAppSelector((state) => state.settings.name);
+  const [tab, setTab] = useState<Tab>('list');
+  const [isDrawn, setDrawn] = useState(!narrow);
+  const [zoom, setZoom] = useState<number | 'fit'>('fit');
+  const [ringed, setRinged] = useState<ReadonlySet<TerminalId>>(NOTHING);
+  const places = usePlaces();
+  const [place, setPlace] = useState('');
+  const only = useMemo(
+    () => (places.isMany || place !== '' ? devicesIn(document, place === '' ? (places.list[0]?.id ?? '') : place) : null),
+    [document, place, places],
+  );
+  const drawing = useAsked('terminals', isDrawn ? { only } : undefined);
+  const wiring = useAsked('wiring', {});
+  const rows = wiring.answer?.rows ?? [];
+  const doubts = wiring.answer?.doubts ?? [];
+  const row = rows.find((one) => one.conductor === conductor);
+  const ring = useCallback((terminals: readonly TerminalId[]) => setRinged(terminals.length === 0 ? NOTHING : new Set(terminals)), []);
+  /** A danger stands against landing a wire until it is cleared or signed for. */
+  const blocked = (id: ConductorId): string | undefined => {
+    const doubt = doubts.find(({ verdict, wires }) => verdict === 'danger' && wires.includes(id));
+    if (doubt) return `${doubt.title}. ${doubt.remedy}`;
+    const ends = document.conductors[id]?.ends.flatMap((end) => (end ? [deviceOf(end)] : [])) ?? [];
+    const finding = study?.findings.find(({ verdict, devices }) => verdict === 'block' && devices.some((device) => ends.includes(device)));
+    return finding && `${finding.title}. ${finding.remedy}`;
+  };
+  /** While nothing is landed nothing is pale. */
+  const isLanded = (id: ConductorId): boolean =>
+    landings.count.landed === 0 ||
+    ([0, 1] as const).every((side) => document.conductors[id]?.ends[side] === null || landings.ticksAt(id, side)?.landed !== undefined);
+  const { ends, landed, tugged } = landings.count;
+  const choose = (next: Tab) => {
+    setTab(next);
+    setRinged(NOTHING);
+  };
+  return (
+    <Flex flex="1" minW="0" minH="0" css={{ '@media (max-width: 700px)': { flexDirection: 'column' } }}>
+      <Flex as="main" direction="column" flex="1" minW="0" minH="0" px="14px" py="8px" gap="6px">
+        <Flex gap="10px" align="center" wrap="wrap" fontSize="14px">
+          <Button type="button" aria-pressed={isDrawn} onClick={() => setDrawn(!isDrawn)}>
+            {isDrawn ? 'Fold the terminals' : 'Show the terminals'}
+          </Button>
+          {places.list.length > 1 && (
+            <Choice aria-label="Devices of which place" value={place} onChange={({ target }) => setPlace(target.value)}>
+              {!places.isMany && <option value="">all places</option>}
+              {places.list.map(({ id, name: words, count }) => (
+                <option key={id} value={id}>
+                  {words} ({count})
+                </option>
+              ))}
+            </Choice>
+          )}
+          {isDrawn && (
+            <Choice
+              aria-label="How large the terminals are drawn"
+              value={zoom}
+              onChange={({ target }) => setZoom(target.value === 'fit' ? 'fit' : Number(target.value))}
+            >
+              <option value="fit">fitted</option>
+              {ZOOMS.map((one) => (
+                <option key={one} value={one}>
+                  {Math.round(one * 100)} %
+                </option>
+              ))}
+            </Choice>
+          )}
+          <Box flex="1" role="status" data-landed={landed}>
+            <strong>
+              {landed} of {ends} ends landed
+            </strong>{' '}
+            · {tugged} tug-tested{landings.waiting > 0 && ` · ${landings.waiting} not saved yet`}
+          </Box>
+          <Box as="label" {...{ htmlFor: 'ticked-by' }} color="muted">
+            ticked by
+          </Box>
+          <Field
+            id="ticked-by"
+            w="120px"
+            textAlign="left"
+            fontFamily="body"
+            placeholder="your name"
+            maxLength={40}
+            value={name}
+            onChange={({ target }) => dispatch(settingsSlice.actions.chosen({ name: target.value }))}
+          />
+        </Flex>
+        {landings.isBroken && (
+          <Note tone="danger" role="alert">
+            The log of landings was changed from outside: its entries no longer follow from one another. What it says is not to be relied
+            on.
+          </Note>
+        )}
+        {landings.problem && landings.waiting > 0 && (
+          <Note tone="look" role="status">
+            Ticks are kept in this browser and are sent when the server answers: {landings.problem}
+          </Note>
+        )}
+        {isDrawn &&
+          (drawing.answer ? (
+            <TerminalView
+              sheet={drawing.answer}
+              zoom={zoom}
+              isLanded={isLanded}
+              ringed={ringed}
+              onWire={(from, to) => dispatch(edit(addWire(document, { ends: [from, to] }, newIdMark())))}
+              onMove={(wire, end, to) => dispatch(edit([{ type: 'moveEnd', conductor: wire, end, to }]))}
+            />
+          ) : (
+            <Box color="muted" minH="220px">
+              Laying out the terminals{drawing.progress ? `, ${Math.round((100 * drawing.progress.seen) / drawing.progress.of)} %` : ''}…
+            </Box>
+          ))}
+        <Tabs.Root
+          value={tab}
+          onValueChange={({ value }) => choose(TAB_NAMES.find((one) => one === value) ?? 'list')}
+          lazyMount
+          unmountOnExit
+          display="flex"
+          flexDirection="column"
+          flex="1"
+          minH="0"
+        >
+          <Tabs.List overflowX="auto" flexShrink={0}>
+            {TAB_NAMES.map((one) => (
+              <Tabs.Trigger key={one} value={one} whiteSpace="nowrap" flexShrink={0}>
+                {TABS[one]}
+              </Tabs.Trigger>
+            ))}
+          </Tabs.List>
+          <Pane value="list">
+            {wiring.answer ? (
+              <WireList rows={rows} landings={landings} blocked={blocked} />
+            ) : (
+              <Box color="muted">
+                Looking at what each wire meets{wiring.progress ? `, ${wiring.progress.seen} of ${wiring.progress.of} states` : ''}…
+              </Box>
+            )}
+          </Pane>
+          <Pane value="plan">
+            <LandingPlan rows={rows} landings={landings} blocked={blocked} />
+          </Pane>
+          <Pane value="mishaps">
+            <Rehearsal onRing={ring} />
+          </Pane>
+          <Pane value="live">
+            <StaysLive openers={wiring.answer?.openers ?? []} onRing={ring} />
+          </Pane>
+          <Pane value="changes">
+            <Changes />
+          </Pane>
+          <Pane value="labels">
+            <FerruleLabels rows={rows} isStopped={doubts.some(({ verdict }) => verdict === 'danger')} />
+          </Pane>
+        </Tabs.Root>
+      </Flex>
+      <Side label="Plate">
+        {row && <WirePlate row={row} doubts={doubts} landings={landings} blocked={blocked(row.conductor)} />}
+        {!row && point && <PointPlate point={point} />}
+        {!row && !point && <Doubts doubts={doubts} isCurrent={wiring.isCurrent} statesSeen={wiring.answer?.statesSeen} />}
+        {(row || point) && (
+          <Button type="button" mt="10px" onClick={() => dispatch(benchSlice.actions.deviceSelected(null))}>
+            What is doubtful in the whole circuit ({doubts.length})
+          </Button>
+        )}
+        {(red || black) && <BenchMeter />}
+      </Side>
+    </Flex>
+  );
+}
+
+const Pane = ({ value, children }: { value: Tab; children: React.ReactNode }) => (
+  <Tabs.Content value={value} display="flex" flexDirection="column" flex="1" minH="0" pt="6px">
+    {children}
+  </Tabs.Content>
+);
+
+/** The meter of the bench, while a lead of it is on the circuit. */
+function BenchMeter() {
+  const look = useLook();
+  return (
+    <Box mt="12px" borderTop="2px solid" borderColor="ink" pt="8px">
+      <Label as="h3">Bench meter, simulated</Label>
+      {look && <Meter />}
+    </Box>
+  );
+}
+
+interface DoubtsProps {
+  readonly doubts: React.ComponentProps<typeof WirePlate>['doubts'];
+  readonly isCurrent: boolean;
+  readonly statesSeen: number | undefined;
+}
+
+/** Everything that is doubtful about the wiring; nothing selected. */
+function Doubts({ doubts, isCurrent, statesSeen }: DoubtsProps) {
+  return (
+    <Box opacity={isCurrent ? 1 : 0.6}>
+      <Label as="h3">About the wiring</Label>
+      {statesSeen === undefined && <Box color="muted">Looking…</Box>}
+      {statesSeen !== undefined && doubts.length === 0 && (
+        <Note tone="good">
+          Protective conductors, colours, insulation, ends under a screw, loose ends and numbers: nothing is doubtful in {statesSeen}{' '}
+          states.
+        </Note>
+      )}
+      {doubts.map((doubt) => (
+        <DoubtNote key={doubt.title} doubt={doubt} />
+      ))}
+      <Box fontSize="13px" color="muted" mt="8px">
+        Select a wire in the list or on the drawing: what it carries, where it goes, what was done to its ends.
+      </Box>
+    </Box>
+  );
+}
+
+interface PlaceLine {
+  readonly id: string;
+  readonly name: string;
+  readonly count: number;
+}
+
+/** Places with devices in them. Devices of no place are a place of their own. */
+function usePlaces(): { readonly list: readonly PlaceLine[]; readonly isMany: boolean } {
+  const document = useDocument();
+  return useMemo(() => {
+    const all = Object.values(document.devices);
+    const nowhere = all.filter(({ place }) => place === null).length;
+    const list = Object.values(document.places)
+      .map(({ id, name, kind }) => ({ id: id as string, name: name || kind, count: devicesOfPlace(document, id).length }))
+      .filter(({ count }) => count > 0)
+      .sort((a, b) => b.count - a.count);
+    return { list: nowhere > 0 ? [...list, { id: NOWHERE, name: 'no place', count: nowhere }] : list, isMany: all.length > MANY };
+  }, [document]);
+}
+
+const NOWHERE = '-';
+
+/** The devices of a place; of one that has too many the first of them by tag. */
+function devicesIn(document: ReturnType<typeof useDocument>, place: string): readonly DeviceId[] {
+  const own =
+    place === NOWHERE || place === ''
+      ? Object.values(document.devices).flatMap((device) => (place === '' || device.place === null ? [device.id] : []))
+      : devicesOfPlace(document, place);
+  return own.slice(0, MANY);
+}
