@@ -1,26 +1,13 @@
-import { readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { createInterface } from 'node:readline';
-import { type AnswerOf, createAsker, type FactsOf, type LineName, METERS, SIZE_NAMES, sizeFacts } from '#core/ask';
+import { METERS, SIZE_NAMES, sizeFacts } from '#core/ask';
 import { amount, ohms, percent, reading, span } from '#core/units';
 import { tellLife } from '#core/words';
+import { ask, asker, type Command, print, written } from './asking';
 import { backup, restore } from './backup';
 import { circuitWord, type OptionTypes, parseWords, STANDING, standing } from './options';
-import { shop } from './shop';
 import { CliError } from './usage';
-
-type Command = (words: readonly string[]) => Promise<number> | number;
-
-const asker = createAsker(shop);
-
-/** Puts a question; whatever is wrong with it ends the command. */
-function ask<N extends LineName>(name: N, facts: FactsOf<N>): AnswerOf<N> {
-  const said = asker.ask(name, facts);
-  if (!said.ok) throw new CliError(said.problems.map(({ message }) => message).join('\n       '));
-  return said.value;
-}
-
-const print = (isJson: boolean | undefined, answer: unknown, lines: readonly string[]): void =>
-  console.log(isJson ? JSON.stringify(answer, null, 1) : lines.join('\n'));
+import { diff, live, plan, swap, wirelist } from './wiring';
 
 const solve: Command = (words) => {
   const { values, positionals } = parseWords(words, { ...STANDING, meter: { type: 'string' }, read: { type: 'string', multiple: true } });
@@ -174,16 +161,6 @@ const find: Command = (words) => {
   return 0;
 };
 
-/** Writes a file; told where it cannot be. */
-function written(path: string, text: string): void {
-  try {
-    writeFileSync(path, text);
-  } catch (error) {
-    const { code } = error as NodeJS.ErrnoException;
-    throw new CliError(`${path} cannot be written (${code}). Name a file in a folder that is there and yours.`);
-  }
-}
-
 const convert: Command = (words) => {
   const { values, positionals } = parseWords(words, {
     ...STANDING,
@@ -266,6 +243,8 @@ const wires: Command = (words) => {
     json: { type: 'boolean' },
   });
   const [path] = positionals;
+  // a circuit has its wires listed; a list is made into a circuit
+  if (path && /^demo:|\.json$/.test(path)) return wirelist(words);
   if (!path) throw new CliError('Name the file that lists the wires: mando wires panel.csv --out panel.json');
   const said = (values.kind ?? []).map((word): [string, string] => {
     const [tag, family] = word.split('=');
@@ -318,6 +297,10 @@ export const commands = {
   devices,
   kinds,
   wires,
+  plan,
+  swap,
+  live,
+  diff,
   ask: askLines,
   backup,
   restore,

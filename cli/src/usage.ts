@@ -15,6 +15,11 @@ export const usage = (): string => `mando: circuits of relays, contactors and co
   mando devices CIRCUIT                                             [--json]
   mando kinds   [WORD]                                              [--json]
   mando wires   FILE [--kind K1=contactor-2 ...] [--number --title --iec] [--out FILE.json] [--json]
+  mando wires   CIRCUIT [--out FILE.csv]                            [--json]
+  mando plan    CIRCUIT                                             [--json]
+  mando swap    CIRCUIT [--of CABLE|DEVICE]                         [--json]
+  mando live    CIRCUIT --open Q1 [--open F2 ...]                   [--json]
+  mando diff    CIRCUIT CIRCUIT                                     [--json]
   mando ask     reads one question a line as JSON, answers a line each (docs/command-line.md)
   mando backup  FILE        mando restore FILE      (DATABASE_URL)
 

@@ -244,3 +244,42 @@ describe('a panel of one\u2019s own', () => {
     expect(few).toContain('coilV (V)');
   });
 });
+
+describe('wiring from the command line', () => {
+  it('lists the wires of a circuit, and the list makes the same circuit again', async () => {
+    const file = join(tmpdir(), `mando-wires-${process.pid}.csv`);
+    expect((await mando('wires', 'demo:L1A', '--out', file)).status).toBe(0);
+    const { wires } = await json('wires', 'demo:L1A');
+    expect(wires[0]).toMatchObject({ number: 'PE', colour: 'green-yellow' });
+    const again = await json('wires', file, '--iec', '--kind', 'Y1=zone-valve', '--kind', 'Y2=zone-valve', '--kind', 'E1=heat-source-call');
+    const ends = (list: readonly { from: string; to: string; number: string }[]): string[] =>
+      list.map(({ from, to, number }) => `${number} ${[from, to].sort().join(' ')}`).sort();
+    const made = Object.values(again.circuit.conductors as Record<string, { number: string; ends: string[] }>).map((wire) => {
+      const [from = '', to = ''] = wire.ends.map((one) => one.replace(/^d/, ''));
+      return { from, to, number: wire.number };
+    });
+    expect([again.left, ends(made)]).toEqual([[], ends(wires)]);
+    rmSync(file);
+  });
+  it('plans landings, rehearses a cable, tells what stays live and what differs', async () => {
+    const plan = await json('plan', 'demo:L1A');
+    expect([plan.loose, plan.dead.flatMap(({ ifPowered }: { ifPowered: string[] }) => ifPowered)]).toEqual([[], []]);
+    const { mishaps } = await json('swap', 'demo:L1A', '--of', 'W1');
+    expect(
+      mishaps.filter(({ mishap, outcome }: { mishap: string; outcome: string }) => /exchanged/.test(mishap) && outcome === 'latent'),
+    ).toHaveLength(4);
+    expect((await mando('live', 'demo:Q1', '--open', 'Q1')).stdout).toContain('Q1:L1      HOT   120 V from G1');
+    expect((await mando('live', 'demo:Q1', '--open', 'G1')).status).toBe(0);
+    expect((await mando('diff', 'demo:L1A', 'demo:L1B')).stdout).toMatch(/put in +K1, /);
+    expect((await mando('diff', 'demo:L1A', 'demo:L1A')).stdout).toContain('Nothing differs.');
+  });
+  it.each([
+    [['live', 'demo:Q1', '--open', 'Q9'], 'There is no device Q9'],
+    [['swap', 'demo:Q1', '--of', 'W99'], 'There is no device W99'],
+    [['diff', 'demo:Q1'], 'name two circuits'],
+    [['plan'], 'Name one circuit'],
+  ])('%s is told', async (words, told) => {
+    const said = await mando(...words);
+    expect([said.status, said.stderr]).toEqual([2, expect.stringContaining(told)]);
+  });
+});

@@ -139,13 +139,35 @@ function joined(cells: readonly string[], places: Partial<Record<Heading, number
   return [cell('number'), `${cell('fromDevice')}:${cell('fromMark')}`, `${cell('toDevice')}:${cell('toMark')}`, ...rest];
 }
 
+/** A line's cells: a sign within quotes parts nothing. Quotes that are never closed are signs like others. */
+function splitAt(line: string, sign: string | undefined): string[] {
+  if (sign === undefined) return line.split(/\s+/);
+  if (!line.includes('"') || (line.split('"').length - 1) % 2 === 1) return line.split(sign);
+  const cells: string[] = [];
+  let [from, isQuoted] = [0, false];
+  for (let at = 0; at < line.length; at++) {
+    if (line[at] === '"') isQuoted = !isQuoted;
+    if (isQuoted || line[at] !== sign) continue;
+    cells.push(line.slice(from, at));
+    from = at + 1;
+  }
+  return [...cells, line.slice(from)];
+}
+
 /** Every line of text as cells: by tabs, semicolons or commas where there are any, else by blanks. */
 export function cellsOf(text: string): string[][] {
   const lines = text.split(/\r\n|\r|\n/);
   const shares = ['\t', ';', ','].map((sign) => ({ sign, lines: lines.filter((line) => line.includes(sign)).length }));
   const filled = lines.filter((line) => line.trim() !== '').length;
   const sign = shares.find((one) => one.lines > filled / 2)?.sign;
-  return lines.map((line) => line.split(sign ?? /\s+/).map((cell) => cell.trim().replace(/^"(.*)"$/, '$1')));
+  return lines.map((line) =>
+    splitAt(line, sign).map((cell) =>
+      cell
+        .trim()
+        .replace(/^"(.*)"$/, '$1')
+        .replace(/^'(?=[=+@-])/, ''),
+    ),
+  );
 }
 
 /**

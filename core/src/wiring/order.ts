@@ -21,7 +21,7 @@ export interface WireClass {
 /** Within this of a bonded return a wire is tied to it, some volts of drop included. Common practice. */
 const TIED_V = 5;
 
-/** An idle transformer gives more than its rated volts, by this much at most. Common practice. */
+/** An idle transformer gives more than its rated volts, by this share at most; what stands above comes from elsewhere. Common practice. */
 const GHOST_SHARE = 1.25;
 
 /** The class of every wire of a circuit that was explored. */
@@ -35,7 +35,7 @@ export function wireClasses({ plan, greatestToEarth, conductorA }: Exploration):
       const of = nominal(a) ?? nominal(b);
       const isLow = (of?.volts ?? seenV) <= HARM_V;
       // what lies beside mains in a cable shows volts that capacitance brings: a ghost, and no class
-      const mostV = isLow && of ? Math.min(seenV, GHOST_SHARE * of.volts) : seenV;
+      const mostV = isLow && of && seenV > GHOST_SHARE * of.volts ? of.volts : seenV;
       return [
         conductor.id,
         {

@@ -3,12 +3,14 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { WireRowView } from '#core/bench';
 import type { ConductorId } from '#core/circuit';
+import { wiresToCsv } from '#core/formats';
 import { figures, naturally } from '#core/units';
 import { benchSlice } from '../store/bench';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import type { Landings } from '../store/useLandings';
 import { Choice } from '../ui/Choice';
-import { Field, Mono } from '../ui/parts';
+import { Button, Field, Mono } from '../ui/parts';
+import { saveAs } from '../ui/saveAs';
 import { useIsNarrow } from '../ui/useIsNarrow';
 import { wireColour } from '../ui/wireColour';
 import { Ticks } from './Ticks';
@@ -123,13 +125,16 @@ export function WireList({ rows, landings, blocked }: Props) {
             </option>
           ))}
         </Choice>
-        <Box color="muted">
+        <Box color="muted" flex="1">
           {sorted.length} of {rows.length} wires
         </Box>
+        <Button type="button" disabled={sorted.length === 0} onClick={() => saveAs('wires.csv', csvOf(sorted), 'text/csv')}>
+          Save as CSV
+        </Button>
       </Flex>
       <Box
         ref={box}
-        role="listbox"
+        role="grid"
         aria-label="Wires"
         tabIndex={0}
         overflowY="auto"
@@ -142,7 +147,7 @@ export function WireList({ rows, landings, blocked }: Props) {
         }}
         css={{ '@media (max-width: 700px)': { maxHeight: '70vh' } }}
       >
-        <Box position="relative" h={`${virtual.getTotalSize()}px`}>
+        <Box role="rowgroup" position="relative" h={`${virtual.getTotalSize()}px`}>
           {virtual.getVirtualItems().map(({ index, start }) => {
             const row = sorted[index];
             return (
@@ -151,7 +156,7 @@ export function WireList({ rows, landings, blocked }: Props) {
                   key={row.conductor}
                   ref={virtual.measureElement}
                   data-index={index}
-                  role="option"
+                  role="row"
                   aria-selected={row.conductor === selected}
                   style={{ position: 'absolute', top: 0, left: 0, right: 0, minHeight: 38, transform: `translateY(${start}px)` }}
                   onClick={() => dispatch(benchSlice.actions.conductorSelected(row.conductor))}
@@ -161,9 +166,9 @@ export function WireList({ rows, landings, blocked }: Props) {
                     <WireCard row={row} landings={landings} blocked={blocked(row.conductor)} />
                   ) : (
                     <>
-                      <Mono>{row.number}</Mono>
+                      <Mono role="gridcell">{row.number}</Mono>
                       {([0, 1] as const).map((side) => (
-                        <Flex key={side} gap="6px" align="center" justify="space-between">
+                        <Flex key={side} role="gridcell" gap="6px" align="center" justify="space-between">
                           <Mono title={row.ends[side].place}>{row.ends[side].spelled}</Mono>
                           <span>
                             {row.ends[side].terminal && (
@@ -178,11 +183,12 @@ export function WireList({ rows, landings, blocked }: Props) {
                           </span>
                         </Flex>
                       ))}
-                      <Box whiteSpace="nowrap" overflow="hidden" textOverflow="ellipsis">
+                      <Box role="gridcell" whiteSpace="nowrap" overflow="hidden" textOverflow="ellipsis">
                         {row.colour || 'no colour'} {row.size}
                         {row.cable && ` · ${row.cable}${row.core ? `/${row.core}` : ''}`}
                       </Box>
                       <Box
+                        role="gridcell"
                         color="muted"
                         whiteSpace="nowrap"
                         overflow="hidden"
@@ -203,9 +209,13 @@ export function WireList({ rows, landings, blocked }: Props) {
   );
 }
 
+/** The lines as they are shown, in their order. */
+const csvOf = (rows: readonly WireRowView[]): string =>
+  wiresToCsv(rows.map(({ ends, words, ...row }) => ({ ...row, from: ends[0].spelled, to: ends[1].spelled, use: words })));
+
 /** A wire on a phone: a card with thumb-sized ticks for both ends. */
 const WireCard = ({ row, landings, blocked }: { row: WireRowView; landings: Landings; blocked: string | undefined }) => (
-  <Box>
+  <Box role="gridcell">
     <Flex justify="space-between" gap="8px">
       <Mono>{row.number}</Mono>
       <Box color="muted" fontSize="13px">

@@ -88,6 +88,9 @@ export default function WiringPage() {
   return (
     <Flex flex="1" minW="0" minH="0" css={{ '@media (max-width: 700px)': { flexDirection: 'column' } }}>
       <Flex as="main" direction="column" flex="1" minW="0" minH="0" px="14px" py="8px" gap="6px">
+        <Box as="h2" srOnly>
+          Wiring
+        </Box>
         <Flex gap="10px" align="center" wrap="wrap" fontSize="14px">
           <Button type="button" aria-pressed={isDrawn} onClick={() => setDrawn(!isDrawn)}>
             {isDrawn ? 'Fold the terminals' : 'Show the terminals'}

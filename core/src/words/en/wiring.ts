@@ -108,12 +108,11 @@ const OUTCOMES = {
 export function tellRehearsed(plan: NetworkPlan, { mishap, outcome, first, ways, tells, statesSeen }: Rehearsed): RehearsedWords {
   const { circuit } = plan;
   const { verdict, word } = OUTCOMES[outcome];
-  const waits = ways.every(({ harms }) =>
-    harms.every(({ harm }) => 'code' in harm && ['not earthed', 'tied', 'bypassed'].includes(harm.code)),
-  );
+  const isWaiting = (harm: Harm): boolean => harm.code === 'not earthed' || harm.code === 'tied' || harm.code === 'bypassed';
+  const waits = ways.every(({ harms }) => harms.every(({ harm }) => isWaiting(harm)));
   const told = ways.map(({ calls, harms }) => {
-    const [worst] = harms;
-    return `${tellWhen(plan, calls, worst)}: ${harms
+    const hurting = harms.filter(({ harm }) => !isWaiting(harm));
+    return `${tellWhen(plan, calls, hurting[0])}: ${hurting
       .slice(0, 2)
       .map(({ harm }) => tellHarm(circuit, harm))
       .join(' ')}`;

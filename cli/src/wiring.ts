@@ -1,0 +1,80 @@
+import { ask, type Command, print, written } from './asking';
+import { circuitWord, parseWords } from './options';
+import { CliError } from './usage';
+
+/** The wires of a circuit as they are landed; as CSV into a file. */
+export const wirelist: Command = (words) => {
+  const { values, positionals } = parseWords(words, { out: { type: 'string' }, json: { type: 'boolean' } });
+  const answer = ask('wirelist', { circuit: circuitWord(positionals) });
+  if (values.out) written(values.out, answer.csv);
+  print(values.json, answer, [
+    ...answer.wires.map(
+      ({ number, from, to, colour, size, cable, core, use }) =>
+        `${number.padEnd(6)} ${from.padEnd(10)} ${to.padEnd(10)} ${`${colour} ${size}`.padEnd(24)} ${`${cable ?? ''}${core === null ? '' : `/${core}`}`.padEnd(6)} ${use}`,
+    ),
+    ...answer.doubts.map(({ verdict, title, remedy }) => `${verdict.toUpperCase()}: ${title}. ${remedy}`),
+  ]);
+  return answer.doubts.some(({ verdict }) => verdict === 'danger') ? 1 : 0;
+};
+
+/** The landing plan: dead stages with the reading that proves each, then first power. */
+export const plan: Command = (words) => {
+  const { values, positionals } = parseWords(words, { json: { type: 'boolean' } });
+  const answer = ask('plan', { circuit: circuitWord(positionals) });
+  print(values.json, answer, [
+    'Dead: every supply locked off and proved dead, leads zeroed.',
+    ...answer.dead.flatMap(({ wires, use, red, black, expects, masked, ifPowered }, index) => [
+      `${String(index + 1).padStart(3)}. land ${wires.join(', ')} (${use}); ohms from ${red} to ${black}: ${expects}`,
+      ...(masked.length > 0 ? [`     not missed by this reading: ${masked.join(', ')}`] : []),
+      ...ifPowered.map((harm) => `     not to be powered in this state: ${harm}`),
+    ]),
+    ...(answer.heldBack.length > 0 ? [`     held back to the end: ${answer.heldBack.join(', ')}`] : []),
+    ...(answer.loose.length > 0 ? [`     in no stage, an end is loose: ${answer.loose.join(', ')}`] : []),
+    'Live: one thing at a time.',
+    ...answer.live.map(({ asks, expects }) => `     ${asks}: ${expects}`),
+  ]);
+  return answer.loose.length > 0 || answer.dead.some(({ ifPowered }) => ifPowered.length > 0) ? 1 : 0;
+};
+
+/** What landing it wrong would do: a cable, a device, or the whole circuit. */
+export const swap: Command = (words) => {
+  const { values, positionals } = parseWords(words, { of: { type: 'string' }, json: { type: 'boolean' } });
+  const answer = ask('swap', { circuit: circuitWord(positionals), ...(values.of ? { of: values.of } : {}) });
+  print(
+    values.json,
+    answer,
+    answer.mishaps.flatMap(({ mishap, outcome, says, first, tells }) => [
+      `${outcome.padEnd(9)} ${mishap}. ${says}`,
+      ...(first && outcome !== 'harmless' ? [`          seen first: ${first}`] : []),
+      ...(tells ? [`          told before power by ${tells}`] : []),
+    ]),
+  );
+  return 0;
+};
+
+/** What stays live once some devices are open. */
+export const live: Command = (words) => {
+  const { values, positionals } = parseWords(words, { open: { type: 'string', multiple: true }, json: { type: 'boolean' } });
+  const open = (values.open ?? []).flatMap((one) => one.split(',')).filter(Boolean);
+  const answer = ask('live', { circuit: circuitWord(positionals), open });
+  print(values.json, answer, [
+    ...answer.live.map(({ terminal, isHot, words: told }) => `${terminal.padEnd(10)} ${isHot ? 'HOT  ' : 'live '} ${told}`),
+    answer.untried > 0
+      ? `Cannot clear: ${answer.untried} further states were not tried.`
+      : `${answer.live.length === 0 ? 'Nothing stays live' : `${answer.live.length} terminals stay live`}, over ${answer.statesSeen} states. Prove it dead all the same.`,
+  ]);
+  return answer.untried > 0 || answer.live.some(({ isHot }) => isHot) ? 1 : 0;
+};
+
+/** What has to be done at the panel from one circuit to another. */
+export const diff: Command = (words) => {
+  const { values, positionals } = parseWords(words, { json: { type: 'boolean' } });
+  const [before, after, ...rest] = positionals;
+  if (!before || !after || rest.length > 0) throw new CliError('mando diff A B: name two circuits, as it was and as it is.');
+  const answer = ask('diff', { circuit: before, to: after });
+  print(values.json, answer, [
+    ...answer.changes.map(({ deed, words: told }) => `${deed.padEnd(9)} ${told}`),
+    answer.changes.length === 0 ? 'Nothing differs.' : `Test again: ${answer.testAgain.join(', ') || 'nothing'}`,
+  ]);
+  return 0;
+};

@@ -1,0 +1,133 @@
+import { z } from 'zod';
+import { landingView, rehearseView, staysLiveView, wiringView } from '#core/bench';
+import { type Circuit, type Device, deviceByTag, fine, type Result, tagsOf, wrong } from '#core/circuit';
+import { drain } from '#core/explore';
+import { wiresToCsv } from '#core/formats';
+import { DEFAULT_PRACTICE } from '#core/schools';
+import { practiceSchema } from '#core/size';
+import { changeSet } from '#core/wiring';
+import { tellChangeSet } from '#core/words';
+import { lineKind } from '../line';
+import { circuitFacts } from '../standing';
+
+const withPractice = { ...circuitFacts, practice: practiceSchema.optional() };
+
+/** Every wire in the order in which it is landed, and what is doubtful about the wiring. */
+export const wirelist = lineKind({
+  facts: z.strictObject(withPractice),
+  answer(facts, desk) {
+    const opened = desk.open(facts);
+    if (!opened.ok) return opened;
+    const { rows, doubts, statesSeen } = wiringView(opened.value.explored(), facts.practice ?? DEFAULT_PRACTICE);
+    const wires = rows.map(({ number, ends, colour, size, lengthM, cable, core, insulationV, words, mostV, amps }) => ({
+      number,
+      from: ends[0].spelled,
+      to: ends[1].spelled,
+      colour,
+      size,
+      lengthM,
+      cable,
+      core,
+      insulationV,
+      use: words,
+      mostV,
+      amps,
+    }));
+    return fine({
+      wires,
+      csv: wiresToCsv(wires),
+      doubts: doubts.map(({ verdict, title, remedy, source }) => ({ verdict, title, remedy, source })),
+      statesSeen,
+    });
+  },
+});
+
+/** The order of landings in stages, each with the reading that proves it, then first power. */
+export const plan = lineKind({
+  facts: z.strictObject(withPractice),
+  answer(facts, desk) {
+    const opened = desk.open(facts);
+    if (!opened.ok) return opened;
+    const { circuit } = opened.value;
+    const made = drain(landingView(opened.value.explored(), facts.practice ?? DEFAULT_PRACTICE));
+    const numbers = (wires: readonly string[]): string[] => wires.map((id) => circuit.conductors[id]?.number ?? '?');
+    return fine({
+      dead: made.dead.map(({ wires, words, redSpelled, blackSpelled, ohms, expects, masked, ifPowered }) => ({
+        wires: numbers(wires),
+        use: words,
+        red: redSpelled,
+        black: blackSpelled,
+        ohms,
+        expects,
+        masked: numbers(masked),
+        ifPowered,
+      })),
+      live: made.live,
+      loose: numbers(made.loose),
+      heldBack: numbers(made.heldBack),
+    });
+  },
+});
+
+/** A device by its tag, or what there is instead. */
+function tagged(circuit: Circuit, tag: string): Result<Device> {
+  const device = deviceByTag(circuit, tag);
+  return device
+    ? fine(device)
+    : wrong({ code: 'no-such-device', at: tag, message: `There is no device ${tag}. There are ${tagsOf(circuit)}.` });
+}
+
+/** What every likely mishap of a cable, a device or the whole circuit would do. */
+export const swap = lineKind({
+  facts: z.strictObject({ ...circuitFacts, of: z.string().max(20).optional() }),
+  answer({ of, ...facts }, desk) {
+    const opened = desk.open(facts);
+    if (!opened.ok) return opened;
+    const { circuit, plan: network } = opened.value;
+    const cable = Object.values(circuit.cables).find(({ tag }) => tag === of);
+    const device = of === undefined || cable ? undefined : tagged(circuit, of);
+    if (device && !device.ok) return device;
+    const { rehearsed } = drain(rehearseView(network, { cable: cable?.id ?? null, device: device?.value.id ?? null }));
+    return fine({
+      mishaps: rehearsed.map(({ mishap, word, verdict, says, first, tells }) => ({ mishap, outcome: word, verdict, says, first, tells })),
+    });
+  },
+});
+
+/** What stays live once these devices are open. */
+export const live = lineKind({
+  facts: z.strictObject({ ...circuitFacts, open: z.array(z.string().max(20)).max(50) }),
+  answer({ open, ...facts }, desk) {
+    const opened = desk.open(facts);
+    if (!opened.ok) return opened;
+    const { circuit } = opened.value;
+    const ids: Device['id'][] = [];
+    for (const tag of open) {
+      const device = tagged(circuit, tag);
+      if (!device.ok) return device;
+      ids.push(device.value.id);
+    }
+    const { live: still, statesSeen, untried } = drain(staysLiveView(circuit, ids));
+    return fine({
+      live: still.map(({ spelled, isHot, volts, words }) => ({ terminal: spelled, isHot, volts, words })),
+      statesSeen,
+      untried,
+    });
+  },
+});
+
+/** What has to be done at a panel to bring it from one circuit to another. */
+export const diff = lineKind({
+  facts: z.strictObject({ ...circuitFacts, to: circuitFacts.circuit }),
+  answer({ to, ...facts }, desk) {
+    const before = desk.open(facts);
+    if (!before.ok) return before;
+    const after = desk.open({ circuit: to });
+    if (!after.ok) return after;
+    const set = changeSet(before.value.circuit, after.value.circuit);
+    return fine({
+      changes: tellChangeSet(before.value.circuit, after.value.circuit, set),
+      testAgain: set.testAgain.flatMap((id) => after.value.circuit.devices[id]?.tag ?? []),
+    });
+  },
+});

@@ -1,0 +1,143 @@
+import { readFileSync } from 'node:fs';
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { technician } from '../technician';
+
+const axe = async (page: Page) =>
+  expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual([]);
+const wiring = async (page: Page) => {
+  await page.getByRole('link', { name: /Wiring/ }).click();
+  await expect(page.getByRole('grid', { name: 'Wires' }).getByRole('row').first()).toBeVisible({ timeout: 30_000 });
+};
+const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click();
+const landed = (page: Page) => page.locator('[data-landed]');
+
+test.describe('by thumb', () => {
+  test.use({ viewport: { width: 390, height: 844 } });
+  test('a heating panel is landed by its plan, stage by stage, a reading typed at each; it is there after the page is closed', async ({
+    page,
+  }) => {
+    test.setTimeout(180_000);
+    const tech = technician(page);
+    await tech.openCopy(/Bench heating, two zones, end switches/);
+    await wiring(page);
+    await axe(page);
+    await page.getByRole('textbox', { name: 'ticked by' }).fill('Wren');
+    await tab(page, 'Landing plan');
+    const stages = page.locator('[data-stage]');
+    await expect(stages.first()).toBeVisible({ timeout: 30_000 });
+    await axe(page);
+    const count = await stages.count();
+    expect(count).toBeGreaterThan(8);
+    let taps = 0;
+    for (let at = 0; at < count; at++) {
+      const stage = stages.nth(at);
+      await stage.getByRole('button', { name: /^Landed, / }).click();
+      await expect(stage.getByText('✓ landed')).toBeVisible();
+      const expects = await stage.getByText(/^Ω from/).textContent();
+      const ohms = /: ([\d.]+)/.exec(expects ?? '')?.[1] ?? 'OL';
+      await stage.getByRole('textbox', { name: /^Reading/ }).fill(ohms);
+      await expect(stage.getByRole('status')).toContainText('as it should be');
+      taps += 2;
+    }
+    // a reading that is not what it should be stops the work
+    await stages
+      .first()
+      .getByRole('textbox', { name: /^Reading/ })
+      .fill('OL');
+    await expect(stages.first().getByRole('status')).toContainText('not where it belongs');
+    await stages
+      .first()
+      .getByRole('textbox', { name: /^Reading/ })
+      .fill('0.2');
+    await expect(landed(page)).toContainText('42 of 42 ends landed');
+    await expect(landed(page)).not.toContainText('not saved');
+    console.log(`wiring: ${count} stages landed in ${taps} taps and readings`);
+    await page.reload();
+    await expect(landed(page)).toContainText('42 of 42 ends landed', { timeout: 30_000 });
+    await tab(page, 'Landing plan');
+    await expect(stages.first().getByRole('textbox', { name: /^Reading/ })).toHaveValue('0.2', { timeout: 30_000 });
+  });
+});
+
+test('an end that is moved loses its tick; an exchange is rehearsed before power; what was changed is listed', async ({ page }) => {
+  const tech = technician(page);
+  await tech.openCopy(/Bench heating, two zones, end switches/);
+  await wiring(page);
+  await page.getByRole('textbox', { name: 'ticked by' }).fill('Wren');
+  const list = page.getByRole('grid', { name: 'Wires' });
+  await page.getByRole('textbox', { name: /Search wires/ }).fill('Y1:L');
+  await list.getByRole('button', { name: 'Y1:L landed' }).click();
+  await list.getByRole('button', { name: 'Y1:L tug-tested' }).click();
+  await expect(landed(page)).toContainText('1 of 42 ends landed · 1 tug-tested');
+  // the wire is moved on the drawing: taken by its plate, landed on another terminal
+  await list
+    .getByRole('row')
+    .first()
+    .click({ position: { x: 8, y: 8 } });
+  await expect(page.locator('[data-wire-plate]')).toContainText('0.75 mm²');
+  await page.locator('[data-wire-plate]').getByRole('button', { name: 'Move this end' }).nth(1).click();
+  await page.locator('[data-terminal="dY1:1"]').first().click();
+  await expect(landed(page)).toContainText('0 of 42 ends landed');
+  await tech.saved();
+  await tab(page, 'Changes');
+  await expect(page.locator('[data-change="move"]')).toContainText('wire 4: from Y1:L to Y1:1');
+  await axe(page);
+  // taken back, it is as it was landed, and its tick counts again
+  await page.keyboard.press('Escape');
+  await page.getByRole('tab', { name: 'Changes', exact: true }).press('Control+z');
+  await expect(landed(page)).toContainText('1 of 42 ends landed');
+  await tab(page, 'Landed wrong?');
+  await page.getByRole('combobox', { name: 'What is rehearsed' }).selectOption({ label: 'cable W1 Valve head 1, five cores' });
+  await expect(page.locator('[data-rehearsed="25"]')).toContainText('are latent', { timeout: 30_000 });
+  const latent = page.locator('[data-outcome="latent"]').filter({ hasText: /Y1:L and Y1:1 exchanged/ });
+  await expect(latent).toContainText('held open by its lever');
+  await expect(latent).toContainText('volt-free input of E1 stands at');
+  await expect(latent).toContainText('Told before power by');
+  await axe(page);
+});
+
+test('what stays live is told for whatever is opened; ferrules come true to size; a wire is drawn by keys and the meter reads it', async ({
+  page,
+}) => {
+  const tech = technician(page);
+  await tech.openCopy(/Cold store 1, condensing unit/);
+  await wiring(page);
+  await tab(page, 'What stays live');
+  await expect(page.locator('[data-still-live="4"]')).toBeVisible({ timeout: 20_000 });
+  await page.getByRole('button', { name: /Q1 Isolator/ }).click();
+  await page.getByRole('button', { name: /G1 Supply/ }).click();
+  await expect(page.locator('[data-still-live="0"]')).toContainText('Nothing stays live');
+  await axe(page);
+  await tab(page, 'Ferrules');
+  const coming = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'SVG', exact: true }).click();
+  const svg = readFileSync(await (await coming).path(), 'utf8');
+  expect(svg).toContain('width="210mm"');
+  expect(svg.match(/width="18" height="5"/g)).toHaveLength(62);
+  // leads are put on screws as on the sheet
+  await tech.power('All on');
+  await page.locator('[data-terminal="dK1:L1"]').first().click();
+  await tech.plate().getByRole('button', { name: 'Red lead here' }).click();
+  await page.locator('[data-terminal="dK1:L2"]').first().click();
+  await tech.plate().getByRole('button', { name: 'Black lead here' }).click();
+  await tech.expectReading(235, 245);
+  // by keys alone along the terminals
+  await page.locator('svg[data-terminals]').focus();
+  await page.keyboard.press('ArrowLeft');
+  await expect(tech.plate().getByRole('heading', { name: 'K1:L1' })).toBeVisible();
+  // a wire dragged from terminal to terminal joins them, and undo takes it away
+  const [from, to] = [page.locator('[data-terminal="dK3:5"]').first(), page.locator('[data-terminal="dTC1:W"]').first()];
+  await to.scrollIntoViewIfNeeded();
+  const [a, b] = [await from.boundingBox(), await to.boundingBox()];
+  if (!a || !b) throw new Error('terminals are not in sight');
+  await page.mouse.move(b.x + b.width / 2, b.y + b.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(a.x + a.width / 2, a.y + a.height / 2, { steps: 4 });
+  await page.mouse.up();
+  await tech.saved();
+  await tab(page, 'Wire list');
+  await expect(page.getByRole('grid', { name: 'Wires' })).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('textbox', { name: /Search wires/ }).fill('TC1:W');
+  await expect(page.getByRole('grid', { name: 'Wires' }).getByRole('row')).toHaveCount(1, { timeout: 20_000 });
+});
