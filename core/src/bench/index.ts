@@ -18,7 +18,6 @@ export type {
   Question,
   Questions,
   QuestionType,
-  RehearseAnswer,
   RunAnswer,
   SheetView,
   StaysLiveAnswer,

@@ -1,6 +1,5 @@
 export type { ClaimLine } from './claims';
 export { claimLines, claimOf } from './claims';
-export type { Face } from './faces';
 export { faceOf } from './faces';
 export type { Brings, FamilyName, FieldName } from './families';
 export {

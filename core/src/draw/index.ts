@@ -19,6 +19,6 @@ export { CELL, LANE, MARGIN } from './sheet';
 export { STANDING_WIDER, standSheet } from './stand';
 export type { Stroke, SymbolFamily } from './symbols';
 export { signAt, strokesOf, turnOf } from './symbols';
-export type { TerminalBlock, TerminalCaption, TerminalSheet, TerminalSpot, TerminalStub, TerminalWire, TerminalZone } from './terminals';
+export type { TerminalBlock, TerminalSheet, TerminalSpot, TerminalWire } from './terminals';
 export { devicesOfPlace, layingTerminals, layoutTerminals, verifyTerminals } from './terminals';
 export { verifyBand } from './verify';

@@ -5,5 +5,4 @@ export type { BadRow } from './stockCsv';
 export { headProblems, stockFromRows, stockFromTable, stockToRows } from './stockCsv';
 export type { Shown } from './svg';
 export { writeSvg } from './svg';
-export type { WireLine } from './wireCsv';
 export { wiresToCsv } from './wireCsv';

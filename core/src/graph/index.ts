@@ -3,7 +3,6 @@ export { coneOf } from './cone';
 
 export { endsOfBranch, graphOf } from './graph';
 export { joinedTo } from './joined';
-export type { Nominal } from './nominal';
 export { nominalAt } from './nominal';
 export type { Partition } from './partition';
 export { numberPartition, partition } from './partition';

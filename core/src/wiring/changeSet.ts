@@ -3,7 +3,7 @@ import { deviceOf } from '#core/circuit';
 import { graphOf, planCircuit } from '#core/graph';
 
 /** What became of a wire between two revisions: which ends moved, which of its facts are others. */
-export interface WireChange {
+interface WireChange {
   readonly was: Conductor;
   readonly is: Conductor;
   /** ends that lie elsewhere now: 0 the first, 1 the second */

@@ -10,7 +10,7 @@ import {
 } from '#core/circuit';
 import { familyOf } from '#core/devices';
 import type { Exploration } from '#core/explore';
-import { EARTH_NODE, isWired, joinedTo, numberPartition } from '#core/graph';
+import { EARTH_NODE, isWired, joinedTo, numberPartition, type Partition } from '#core/graph';
 import { type Practice, rulesOf } from '#core/schools';
 import type { Verdict } from '#core/size';
 import { real } from '#core/units';
@@ -30,6 +30,8 @@ export type WiringDoubt = {
   | { readonly code: 'insulation'; readonly volts: number; readonly insulationV: number }
   | { readonly code: 'loose and live'; readonly volts: number }
   | { readonly code: 'one number, two potentials'; readonly number: string }
+  | { readonly code: 'supplies joined'; readonly others: readonly DeviceId[] }
+  | { readonly code: 'line apart from return'; readonly cable: string; readonly amps: number }
 );
 
 /** Ends under one screw unless the maker says more; a strip's way has two sides. Common practice; NEC 110.14(A), from memory. */
@@ -56,6 +58,8 @@ export function wiringDoubts(exploration: Exploration, practice: Practice): read
   const rules = rulesOf(practice, circuit.practice);
   const all = [
     ...unprotected(exploration),
+    ...joinedSupplies(exploration),
+    ...apartDoubts(exploration),
     ...Object.values(circuit.conductors).flatMap((wire) => {
       const of = classes.get(wire.id);
       return of ? [...looseDoubts(exploration, wire), ...insulationDoubts(wire, of), ...colourDoubts(wire, of, rules)] : [];
@@ -83,6 +87,63 @@ function unprotected({ plan, greatestToEarth }: Exploration): WiringDoubt[] {
         device: device.id,
         wires: plan.wiresAt(terminalId(device.id, 'PE')).map(({ conductor }) => conductor.id),
         source: 'NEC 250.110; IEC 60364-4-41 411.3.1, from memory',
+      },
+    ];
+  });
+}
+
+/** Hot ends of two supplies that wires and bars tie together: one feeds the other. What meets at a common or in earth is no such tie. */
+function joinedSupplies({ plan }: Exploration): WiringDoubt[] {
+  const joined = wiredPartition(plan);
+  const hot = new Map<number, Set<DeviceId>>();
+  for (const { part, device } of plan.parts) {
+    const marks =
+      part.kind === 'transformer'
+        ? part.secondary.slice(1).map(({ mark }) => mark)
+        : part.kind === 'dc-output' || (part.kind === 'source' && part.volts !== 0)
+          ? [part.a]
+          : [];
+    for (const mark of marks) {
+      if (!isWired(plan, device.id, mark)) continue;
+      const group = joined.groupOf(plan.nodeAt(device.id, mark));
+      hot.set(group, (hot.get(group) ?? new Set()).add(device.id));
+    }
+  }
+  return [...hot].flatMap(([group, devices]): WiringDoubt[] => {
+    const [first, ...others] = devices;
+    if (!first || others.length === 0) return [];
+    const wires = plan.conductors.filter(({ nodes: [a] }) => joined.groupOf(a) === group).map(({ conductor }) => conductor.id);
+    return [
+      {
+        code: 'supplies joined',
+        verdict: 'danger',
+        device: first,
+        others,
+        wires,
+        source: 'common practice; IEC 60364-4-41 414.4 for extra-low volts',
+      },
+    ];
+  });
+}
+
+/** Amps that a sheath may keep to itself: what leaks, and what a meter reads as nothing. Common practice. */
+const APART_A = 0.3;
+
+/** Cables whose cores carry more one way than the other: a line whose return goes elsewhere warms metal and hums on its neighbours. */
+function apartDoubts({ plan, cableA }: Exploration): WiringDoubt[] {
+  return Object.values(plan.circuit.cables).flatMap(({ id, tag }): WiringDoubt[] => {
+    const amps = cableA.get(id) ?? 0;
+    if (amps <= APART_A) return [];
+    const wires = plan.conductors.filter(({ conductor }) => conductor.cable === id).map(({ conductor }) => conductor.id);
+    return [
+      {
+        code: 'line apart from return',
+        verdict: 'look',
+        device: undefined,
+        wires,
+        cable: tag,
+        amps,
+        source: 'NEC 300.3(B), 300.20; IEC 60364-5-52 521.5, from memory',
       },
     ];
   });
@@ -172,13 +233,20 @@ function crowdedDoubts(circuit: Circuit): WiringDoubt[] {
   });
 }
 
-/** Wires of one number that nothing but a contact or a load joins. Numbers by potential are the practice that is held; common practice. */
-function numberDoubts({ plan }: Exploration): WiringDoubt[] {
+/** Nodes that wires and bars tie to each other; earth ties nothing. */
+function wiredPartition(plan: Exploration['plan']): Partition<number> {
   const joined = numberPartition(plan.nodeCount + 1, EARTH_NODE);
   for (const { nodes, role } of plan.branches) {
     const [a, b] = nodes;
-    if (a !== undefined && b !== undefined && (role === 'wire' || role === 'joint')) joined.join(a, b);
+    if (a === undefined || b === undefined || a === EARTH_NODE || b === EARTH_NODE) continue;
+    if (role === 'wire' || role === 'joint') joined.join(a, b);
   }
+  return joined;
+}
+
+/** Wires of one number that nothing but a contact or a load joins. Numbers by potential are the practice that is held; common practice. */
+function numberDoubts({ plan }: Exploration): WiringDoubt[] {
+  const joined = wiredPartition(plan);
   const byNumber = new Map<string, Map<number, ConductorId[]>>();
   for (const { conductor, nodes } of plan.conductors) {
     if (conductor.number === '') continue;

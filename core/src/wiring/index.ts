@@ -1,4 +1,4 @@
-export type { ChangeSet, WireChange } from './changeSet';
+export type { ChangeSet } from './changeSet';
 export { changeSet } from './changeSet';
 export type { WiringDoubt } from './doubts';
 export { wiringDoubts } from './doubts';
@@ -8,9 +8,9 @@ export type { WireClass } from './order';
 export { wireClasses, workingOrder } from './order';
 export type { DeadReading, Rehearsed, Shown } from './rehearse';
 export { rehearsing } from './rehearse';
-export type { DeadStage, LandingPlan, LiveStage } from './stages';
+export type { LandingPlan, LiveStage } from './stages';
 export { planningLandings } from './stages';
-export type { StaysLive, StillLive } from './staysLive';
+export type { StillLive } from './staysLive';
 export { openersOf, stayingLive } from './staysLive';
 export type { EndTicks, LandingAct } from './ticks';
 export { endKey, ticksOf } from './ticks';

@@ -8,7 +8,6 @@ import {
   type DeviceId,
   deviceOf,
   type EditChange,
-  markOf,
   type TerminalId,
   terminalId,
 } from '#core/circuit';
@@ -159,6 +158,3 @@ export function mishapsOf(circuit: Circuit, of?: { readonly cable: string } | { 
   );
   return [...new Map(wanted.toReversed().map((one) => [netKey(circuit, one), one])).values()].toReversed();
 }
-
-/** The marks of a mishap's landings. */
-export const marksOf = ({ ends }: Mishap): string[] => ends.map(markOf);

@@ -10,7 +10,7 @@ import { type WireClass, wireClasses, workingOrder } from './order';
 import { earthWires, type HarmMet, harmKey, isWaiting, seenStates } from './watchHarm';
 
 /** Wires that are landed together, dead, and the one reading of ohms that runs through all of them. */
-export interface DeadStage {
+interface DeadStage {
   readonly wires: readonly ConductorId[];
   readonly class: WireClass;
   readonly red: TerminalId;
@@ -203,6 +203,8 @@ export function* planningLandings(exploration: Exploration, practice: Practice):
 
 /** So many are tried to be held back before a plan is given as it stands, its harmful stages told. */
 const MOST_TRIED = 12;
+/** Of more wires than this each try would take minutes. */
+const MOST_REORDERED = 250;
 
 /** A stage before the first that hurts without which it does not: landed last, it keeps the half-built circuit still. */
 function* holdingBack(
@@ -212,7 +214,7 @@ function* holdingBack(
   dead: readonly DeadStage[],
 ): Generator<Progress, { dead: readonly DeadStage[]; heldBack: readonly ConductorId[] } | undefined> {
   const worst = dead.findIndex(isHarmful);
-  if (worst < 0) return undefined;
+  if (worst < 0 || order.length > MOST_REORDERED) return undefined;
   const { plan } = exploration;
   const earth = earthWires(plan);
   const until = dead.slice(0, dead.findLastIndex(isHarmful) + 1);

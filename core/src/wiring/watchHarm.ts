@@ -48,7 +48,7 @@ export const isWaiting = ({ code }: Harm): boolean => code === 'not earthed' || 
 export const harmKey = (harm: Harm): string => `${harm.code} ${harm.device} ${'at' in harm ? harm.at : 'part' in harm ? harm.part : ''}`;
 
 /** When in a run something was met first: at once as the last thing was done, or after something else had moved. */
-export interface Met {
+interface Met {
   readonly atMs: number;
   readonly isAtOnce: boolean;
   /** what moved just before */

@@ -76,6 +76,23 @@ describe('doubts about the wiring', () => {
     expect(codes(loose)).toContain('loose and live');
     expect(codes(edited(circuit, describeWire(mains, { number: '102' })))).toContain('one number, two potentials');
   });
+  it('two supplies whose hot ends meet are told, and so is a return that comes back another way', () => {
+    const circuit = demo('Q3');
+    const like = Object.values(circuit.conductors)[0]!;
+    const joined = edited(circuit, {
+      type: 'addConductor',
+      conductor: { ...like, id: wire('wjoin'), number: '', ends: [end('dT1:X1'), end('dG2:+')] },
+    });
+    expect(codes(joined)).toContain('supplies joined');
+    expect(codes(circuit)).not.toContain('supplies joined');
+    const heating = demo('L1A');
+    const [neutral] = Object.values(heating.conductors).filter(({ ends }) => ends.includes(end('dY1:N')));
+    const apart = edited(heating, describeWire(neutral!.id, { cable: null, core: null }));
+    // a valve draws little: it is told where the amps are worth it
+    expect(codes(apart)).not.toContain('line apart from return');
+    const strong = edited(apart, { type: 'setField', device: dev('dY1'), field: 'va', to: { value: 230, evidence: 'print' } });
+    expect(codes(strong)).toContain('line apart from return');
+  });
   it('three ends under a screw, but as many as there are on a bar', () => {
     const found = doubts(demo('Q1')).filter(({ code }) => code === 'crowded');
     expect(found.map((one) => one.code === 'crowded' && spellTerminal(demo('Q1'), one.at))).toEqual(['K1:L2', 'K1:T1', 'K1:T2']);

@@ -38,7 +38,7 @@ const send =
   };
 
 /** An end, and what was done to it. */
-export interface EndAct {
+interface EndAct {
   readonly conductor: ConductorId;
   readonly side: 0 | 1;
   readonly act: Landing['act'];

@@ -302,7 +302,7 @@ function SpotView({ spot, isRinged, onTouch, onGrab }: SpotProps) {
   const fill = view?.is === 'hot' ? 'power' : view?.is === 'live' ? 'elvAc' : 'sheet';
   const { x, y } = spot;
   // as wide as the wires that lie on it
-  const wide = 16 + 12 * Math.max(0, spot.wires - 1);
+  const wide = spot.wires > 1 ? 12 * spot.wires : 16;
   return (
     <g
       data-terminal={spot.terminal}

@@ -19,6 +19,7 @@ const Tick = chakra('button', {
     whiteSpace: 'nowrap',
     '&[aria-pressed=true]': { bg: 'good', borderColor: 'good', color: 'sheet' },
     _disabled: { opacity: 0.4, cursor: 'not-allowed' },
+    '&[aria-pressed=true]:disabled': { opacity: 1 },
     '@media (max-width: 700px)': { minH: '44px', minW: '64px', fontSize: '14px' },
   },
 });

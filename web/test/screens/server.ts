@@ -1,4 +1,4 @@
-import type { CircuitReply, CircuitSummary, Job, SaveReply, StockLine, StockSave } from '#core/api';
+import type { CircuitReply, CircuitSummary, Job, Landing, LandingLine, SaveReply, StockLine, StockSave } from '#core/api';
 import { applyChanges, type Circuit, type Edit } from '#core/circuit';
 import { DEFAULT_PRACTICE, type Practice } from '#core/schools';
 import { DEMO, demo } from '../../../core/src/testing/demo';
@@ -13,6 +13,7 @@ interface Kept {
   circuits: Map<string, { revision: number; document: Circuit; first: Circuit; words: string[] }>;
   stock: Map<string, StockLine>;
   practice: { revision: number; practice: Practice };
+  landings: LandingLine[];
   /** says why the next saves are refused */
   refuse: string | undefined;
   /** what another person is said to have changed, for the next saves */
@@ -23,6 +24,7 @@ const fresh = (): Kept => ({
   circuits: new Map(DEMO.map((name) => [circuitId(name), { revision: 0, document: demo(name), first: demo(name), words: [] }])),
   stock: new Map(stock.map((part) => [part.id, { part, revision: 1 }])),
   practice: { revision: 0, practice: DEFAULT_PRACTICE },
+  landings: [],
   refuse: undefined,
   clash: undefined,
 });
@@ -119,6 +121,14 @@ export async function answerOf(path: string, { method = 'GET', body }: RequestIn
     } satisfies CircuitSummary);
   if (what === 'edits') return saveEdit(id, sent);
   if (what === 'first') return reply({ document: one.first });
+  if (what === 'landings' && method === 'POST') {
+    if (kept.refuse !== undefined) return refused(kept.refuse, 503, 'not-ready');
+    for (const entry of sent.entries as Landing[])
+      if (!kept.landings.some((other) => other.id === entry.id)) kept.landings.push({ ...entry, at: '2026-11-29T02:00:00.000Z' });
+    return reply({ status: 'saved' });
+  }
+  if (what === 'landings') return reply({ entries: kept.landings, isWhole: true });
+  if (what === 'revisions' && path.split('/').length > 5) return reply({ document: one.first });
   if (what === 'revisions') return reply({ revisions: [], next: null });
   return reply({
     id,

@@ -34,7 +34,7 @@ export function show(path: string) {
 }
 
 /** A stage of a demo circuit, once the bench has run. */
-export async function showStage(name: Parameters<typeof circuitId>[0], stage: 'supply' | 'parts' | 'prove' | 'find') {
+export async function showStage(name: Parameters<typeof circuitId>[0], stage: 'supply' | 'parts' | 'wiring' | 'prove' | 'find') {
   const shown = show(`/circuits/${circuitId(name)}/${stage}`);
   await screen.findByRole('navigation', { name: 'Stages' }, { timeout: 30_000 });
   await waitFor(() => expect(screen.getByRole('navigation', { name: 'Stages' }).textContent).not.toContain('checking…'), {

@@ -1,3 +1,3 @@
-export type { TerminalBlock, TerminalCaption, TerminalSheet, TerminalSpot, TerminalStub, TerminalWire, TerminalZone } from './layout';
+export type { TerminalBlock, TerminalSheet, TerminalSpot, TerminalWire } from './layout';
 export { devicesOfPlace, layingTerminals, layoutTerminals } from './layout';
 export { verifyTerminals } from './verify';

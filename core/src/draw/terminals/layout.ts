@@ -52,7 +52,7 @@ export interface TerminalWire {
 }
 
 /** An end whose other end is not on this drawing: a short lead with where it goes. */
-export interface TerminalStub {
+interface TerminalStub {
   readonly conductor: ConductorId;
   readonly x: number;
   readonly y: number;
@@ -61,7 +61,7 @@ export interface TerminalStub {
   readonly to: string;
 }
 
-export interface TerminalZone {
+interface TerminalZone {
   readonly is: ZoneName;
   readonly y: number;
   readonly height: number;

@@ -7,7 +7,7 @@ import { type Body, GRID, type Side, type Way } from './blocks';
 export type Shelves = readonly (readonly Body[])[];
 
 /** A wire's end where it lies: which shelf and side, and how far along. */
-export interface Slot {
+interface Slot {
   readonly terminal: TerminalId;
   readonly shelf: number;
   readonly side: Side;
@@ -96,8 +96,8 @@ export function route(plan: CircuitPlan, shelves: Shelves, shown: readonly Condu
   for (const one of [...runs.values()].flat()) channels[one.channel]?.push(one);
   let crossings = 0;
   const lanes = channels.map((inside) => {
-    const ordered = leastCrossing(inside);
-    crossings += crossingsOf(ordered);
+    const { ordered, crossings: here } = leastCrossing(inside);
+    crossings += here;
     return laneUp(ordered);
   });
   return { x: placed.x, width: placed.width, slots, runs, lanes, crossings };
@@ -238,36 +238,48 @@ function runsOf(wire: ConductorId, a: Slot, b: Slot, passX: readonly number[]): 
   }
 }
 
-const spans = (run: Run, x: number): boolean => x > run.left.x && x < run.right.x;
+/** How often each run would cross each other one if it lay above it, row by row: what goes down from the upper, what goes up from the lower. */
+function crossingTable(runs: readonly Run[]): Int8Array {
+  const count = runs.length;
+  const table = new Int8Array(count * count);
+  for (let above = 0; above < count; above++) {
+    const { left: al, right: ar } = at(runs, above);
+    for (let below = 0; below < count; below++) {
+      if (above === below) continue;
+      const { left: bl, right: br } = at(runs, below);
+      let crossed = 0;
+      if (al.goes === 'down' && al.x > bl.x && al.x < br.x) crossed++;
+      if (ar.goes === 'down' && ar.x > bl.x && ar.x < br.x) crossed++;
+      if (bl.goes === 'up' && bl.x > al.x && bl.x < ar.x) crossed++;
+      if (br.goes === 'up' && br.x > al.x && br.x < ar.x) crossed++;
+      table[above * count + below] = crossed;
+    }
+  }
+  return table;
+}
 
-/** Crossings of two runs where the first lies above the second. */
-const crossed = (above: Run, below: Run): number =>
-  [above.left, above.right].filter(({ goes, x }) => goes === 'down' && spans(below, x)).length +
-  [below.left, below.right].filter(({ goes, x }) => goes === 'up' && spans(above, x)).length;
-
-const crossingsOf = (ordered: readonly Run[]): number =>
-  ordered.reduce((sum, above, index) => sum + ordered.slice(index + 1).reduce((inner, below) => inner + crossed(above, below), 0), 0);
-
-/** Runs from top to bottom with as few crossings as moving one at a time finds. */
-function leastCrossing(runs: readonly Run[]): Run[] {
+/** Runs from top to bottom with as few crossings as moving one at a time finds, and how many those are. */
+function leastCrossing(runs: readonly Run[]): { readonly ordered: Run[]; readonly crossings: number } {
   const order = [...runs].sort((a, b) => a.left.x - b.left.x || a.right.x - b.right.x);
-  const gain = order.map((a) => order.map((b) => crossed(a, b) - crossed(b, a)));
+  const count = order.length;
+  const table = crossingTable(order);
+  /** what is gained by one lying above the other rather than below */
+  const gain = (one: number, other: number): number => (table[one * count + other] ?? 0) - (table[other * count + one] ?? 0);
   const place = order.map((_, index) => index);
   for (let isBetter = true, round = 0; isBetter && round < 30; round++) {
     isBetter = false;
-    for (let from = 0; from < place.length; from++) {
-      const one = at(place, from);
+    for (let from = 0; from < count; from++) {
+      const one = place[from] ?? 0;
       let best = 0;
       let target = from;
       let sum = 0;
-      for (let to = from + 1; to < place.length; to++) {
-        // one moves below the run at `to`
-        sum += -(gain[one]?.[at(place, to)] ?? 0);
+      for (let to = from + 1; to < count; to++) {
+        sum -= gain(one, place[to] ?? 0);
         if (sum < best) [best, target] = [sum, to];
       }
       sum = 0;
       for (let to = from - 1; to >= 0; to--) {
-        sum += gain[one]?.[at(place, to)] ?? 0;
+        sum += gain(one, place[to] ?? 0);
         if (sum < best) [best, target] = [sum, to];
       }
       if (target === from) continue;
@@ -276,7 +288,10 @@ function leastCrossing(runs: readonly Run[]): Run[] {
       isBetter = true;
     }
   }
-  return place.map((index) => at(order, index));
+  let crossings = 0;
+  for (let above = 0; above < count; above++)
+    for (let below = above + 1; below < count; below++) crossings += table[(place[above] ?? 0) * count + (place[below] ?? 0)] ?? 0;
+  return { ordered: place.map((index) => at(order, index)), crossings };
 }
 
 const overlap = (a: Run, b: Run): boolean => a.left.x <= b.right.x + APART && b.left.x <= a.right.x + APART;

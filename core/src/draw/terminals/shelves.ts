@@ -7,8 +7,10 @@ import { route, type Shelves } from './route';
 /** A row is about so wide before another is begun: what a screen shows. */
 const SHELF_WIDTH = 860;
 /** Of larger panels fewer orders are tried: each costs as much as all of their wires. */
-const TRIES = 500_000;
+const TRIES = 1_000_000;
 const SHAKES = 3;
+/** So many shakes in a row that bring nothing are enough. */
+const MOST_IDLE = 25;
 /** So many orders are tried before somebody else has a turn. */
 const AT_ONCE = 10;
 
@@ -100,9 +102,11 @@ export function* shelving(
     return { order, least };
   };
   let best = yield* settled(firstShelves(plan, bodies));
-  while (tries > 0 && bodies.length > 2) {
+  for (let idle = 0; tries > 0 && idle < MOST_IDLE && bodies.length > 2; idle++) {
     const next = yield* settled(shaken(best.order, chance));
-    if (next.least < best.least) best = next;
+    if (next.least >= best.least) continue;
+    best = next;
+    idle = 0;
   }
   return best.order;
 }

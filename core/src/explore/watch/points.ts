@@ -1,7 +1,7 @@
-import { terminalId } from '#core/circuit';
+import { type Conductor, type DeviceId, deviceOf, terminalId } from '#core/circuit';
 import { isKind } from '#core/kinds';
-import { branchAmps, branchAmpsRms, floatingNodes, partAmps, rmsOver, voltsAt } from '#core/network';
-import { add, real, scale, ZERO } from '#core/units';
+import { branchAmps, branchAmpsRms, floatingNodes, type NetworkPlan, partAmps, rmsOver, voltsAt } from '#core/network';
+import { add, grouped, real, scale, ZERO } from '#core/units';
 import type { Calls } from '../calls';
 import type { MakeWatch } from './watch';
 
@@ -32,21 +32,55 @@ export const watchPoints: MakeWatch<PointExposure> = ({ plan, nets }) => {
 export interface CurrentExposure {
   readonly conductorA: Float64Array;
   readonly fuseA: ReadonlyMap<number, number>;
+  /** by cable, what its cores carry together once everything runs: nothing where every line has its return beside it */
+  readonly cableA: ReadonlyMap<string, number>;
 }
 
 /** Watches the amps of wires and fuses once everything runs. */
 export const watchCurrents: MakeWatch<CurrentExposure> = ({ plan, nets }) => {
   const conductorA = new Float64Array(plan.conductors.length);
   const fuseA = new Map(plan.parts.filter(isKind('fuse')).map(({ index }) => [index, 0]));
+  const cores = coresOf(plan);
+  const cableA = new Map([...cores.keys()].map((cable) => [cable, 0]));
   return {
     see(_frame, { isQuiet }) {
       if (!isQuiet) return;
       for (const { index, branch } of plan.conductors) conductorA[index] = Math.max(real(conductorA, index), branchAmpsRms(nets, branch));
       for (const [index, amps] of fuseA) fuseA.set(index, Math.max(amps, partAmps(nets, plan, index)));
+      for (const [cable, inside] of cores) {
+        const amps = rmsOver(nets, (net) => inside.reduce((sum, { branch, sign }) => add(sum, scale(branchAmps(net, branch), sign)), ZERO));
+        cableA.set(cable, Math.max(cableA.get(cable) ?? 0, amps));
+      }
     },
-    result: () => ({ conductorA, fuseA }),
+    result: () => ({ conductorA, fuseA, cableA }),
   };
 };
+
+/** The cores of every cable, each with the way in which it runs: all from one end of the sheath to the other. */
+function coresOf(plan: NetworkPlan): ReadonlyMap<string, readonly { readonly branch: number; readonly sign: 1 | -1 }[]> {
+  const inCables = grouped(
+    plan.conductors.flatMap(({ conductor: { cable, ends }, branch }) => (cable === null ? [] : [{ cable, ends, branch }])),
+    ({ cable }) => cable,
+  );
+  return new Map(
+    [...inCables].map(([cable, cores]) => {
+      const near = nearDevices(cores);
+      return [cable, cores.map(({ ends: [a], branch }) => ({ branch, sign: a && near.has(deviceOf(a)) ? (1 as const) : (-1 as const) }))];
+    }),
+  );
+}
+
+/** Devices at one end of a sheath: the first core's first, and whatever stands across from what is at the other end. */
+function nearDevices(cores: readonly { readonly ends: Conductor['ends'] }[]): ReadonlySet<DeviceId> {
+  const [near, far] = [new Set<DeviceId>(), new Set<DeviceId>()];
+  const pairs = cores.flatMap(({ ends: [a, b] }) => (a && b ? [[deviceOf(a), deviceOf(b)] as const] : []));
+  for (const [a, b] of [...pairs, ...pairs]) {
+    if (near.size === 0) near.add(a);
+    if (near.has(a) || far.has(b)) near.add(a) && far.add(b);
+    else if (near.has(b) || far.has(a)) near.add(b) && far.add(a);
+  }
+  return near;
+}
 
 /** Volts that must not be, and the state in which they are most. */
 export interface VoltsSeen {

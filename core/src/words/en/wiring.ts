@@ -26,7 +26,7 @@ export const tellOhms = (value: number): string => (Number.isFinite(value) ? ohm
 const numberOf = (circuit: Circuit, id: ConductorId): string => circuit.conductors[id]?.number || spellEnds(circuit, id);
 
 /** What a hand did wrong: `Y1:L and Y1:1 exchanged (cores 1 and 4 of W1)`. */
-export function tellMishap(circuit: Circuit, { how, ends, wires, cable }: Mishap): string {
+function tellMishap(circuit: Circuit, { how, ends, wires, cable }: Mishap): string {
   const places = ends.map((end) => spellTerminal(circuit, end));
   const cores = wires.map((id) => circuit.conductors[id]?.core).filter((core): core is number => typeof core === 'number');
   const of = cable && cores.length > 0 ? ` (${cores.length > 1 ? 'cores' : 'core'} ${listed(cores.map(String))} of ${cable})` : '';
@@ -84,7 +84,7 @@ function tellShown(circuit: Circuit, { calls, on, off, sooner }: Shown): string 
 }
 
 /** How a reading before power tells a mishap. */
-export const tellDeadReading = (circuit: Circuit, { red, black, should, is }: DeadReading): string =>
+const tellDeadReading = (circuit: Circuit, { red, black, should, is }: DeadReading): string =>
   `${spellTerminal(circuit, red)} to ${spellTerminal(circuit, black)}, isolated: ${tellOhms(is)} instead of ${tellOhms(should)}.`;
 
 /** What a mishap comes to, when, what is seen of it first, and the reading before power that tells it. */
@@ -187,6 +187,17 @@ export function tellWiringDoubt(circuit: Circuit, doubt: WiringDoubt): { readonl
       return {
         title: `The loose end of wire ${first ? numberOf(circuit, first) : '?'} stands at ${volts(doubt.volts)}`,
         remedy: 'Cap it, or park it on a dead stud; take its other end off when nothing needs it.',
+      };
+    case 'supplies joined':
+      return {
+        title: `${listed([tagOf(circuit, doubt.device ?? ''), ...doubt.others.map((id) => tagOf(circuit, id))])} are joined at their hot ends`,
+        remedy:
+          'Two supplies that meet feed each other when one is off, and fight when they are out of phase. Part them; where one circuit must start another, by a relay.',
+      };
+    case 'line apart from return':
+      return {
+        title: `The cores of ${doubt.cable} carry ${amps(doubt.amps)} more one way than the other`,
+        remedy: 'Bring the return of each circuit back in the same cable as its line.',
       };
     case 'one number, two potentials':
       return {
