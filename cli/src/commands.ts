@@ -244,7 +244,7 @@ const wires: Command = (words) => {
   });
   const [path] = positionals;
   // a circuit has its wires listed; a list is made into a circuit
-  if (path && /^demo:|\.json$/.test(path)) return wirelist(words);
+  if (path && !values.kind && /^demo:|\.json$/.test(path)) return wirelist(words);
   if (!path) throw new CliError('Name the file that lists the wires: mando wires panel.csv --out panel.json');
   const said = (values.kind ?? []).map((word): [string, string] => {
     const [tag, family] = word.split('=');

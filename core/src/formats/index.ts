@@ -5,4 +5,4 @@ export type { BadRow } from './stockCsv';
 export { headProblems, stockFromRows, stockFromTable, stockToRows } from './stockCsv';
 export type { Shown } from './svg';
 export { writeSvg } from './svg';
-export { wiresToCsv } from './wireCsv';
+export { wiresToCsv, wireTable } from './wireCsv';

@@ -20,22 +20,25 @@ function cell(text: string): string {
   return /[",\n\r]/.test(plain) ? `"${plain.replaceAll('"', '""')}"` : plain;
 }
 
+/** The wire list as a table of texts: a heading, then a wire a row. */
+export const wireTable = (wires: readonly WireLine[]): readonly (readonly string[])[] => [
+  HEAD,
+  ...wires.map(({ number, from, to, colour, size, lengthM, cable, core, insulationV, use }) => [
+    number,
+    from,
+    to,
+    colour,
+    size.replace(/\s+/g, ''),
+    lengthM === null ? '' : `${lengthM}m`,
+    cable === null ? '' : `${cable}${core === null ? '' : ` core ${core}`}`,
+    `${insulationV}V`,
+    use,
+  ]),
+];
+
 /** The wire list as CSV, a wire a line. What the circuit's own list reader knows comes back as it was. */
 export const wiresToCsv = (wires: readonly WireLine[]): string =>
-  [
-    HEAD,
-    ...wires.map(({ number, from, to, colour, size, lengthM, cable, core, insulationV, use }) => [
-      number,
-      from,
-      to,
-      colour,
-      size.replace(/\s+/g, ''),
-      lengthM === null ? '' : `${lengthM}m`,
-      cable === null ? '' : `${cable}${core === null ? '' : ` core ${core}`}`,
-      `${insulationV}V`,
-      use,
-    ]),
-  ]
+  wireTable(wires)
     .map((row) => row.map(cell).join(','))
     .join('\n')
     .concat('\n');

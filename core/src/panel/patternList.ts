@@ -1,5 +1,5 @@
 import type { Circuit, Field } from '#core/circuit';
-import type { FamilyName } from '#core/devices';
+import { type FamilyName, familyNamed } from '#core/devices';
 import { freeTag, tagsIn } from './naming';
 import type { Pattern } from './patterns';
 
@@ -56,15 +56,23 @@ function plateOf(
   return {};
 }
 
+/** Devices with a terminal for a protective conductor that the pattern's own wires leave out. */
+const metalOf = (kinds: Pattern['kinds'], wires: string): string[] =>
+  Object.entries(kinds).flatMap(([tag, family]) =>
+    family !== 'earth-bar' && familyNamed(family)?.terminals.includes('PE') && !wires.includes(`${tag}:PE`) ? [tag] : [],
+  );
+
 /**
  * Lays a pattern out for a circuit: tags that are taken get the next free one, a supply that is there already is used.
  * What the answers say is assumed until somebody has read it.
  */
 export function patternList(
-  { kinds, closed = [], locked = [], wires }: Pattern,
+  { kinds: drawn, closed = [], locked = [], wires }: Pattern,
   circuit: Pick<Circuit, 'devices'>,
   answers: PatternAnswers,
 ): PatternList {
+  const bare = metalOf(drawn, wires);
+  const kinds: Readonly<Record<string, FamilyName>> = bare.length > 0 ? { ...drawn, PE: 'earth-bar' } : drawn;
   const taken = new Set(tagsIn(circuit));
   const tags = new Map<string, string>();
   for (const [tag, family] of Object.entries(kinds)) {
@@ -91,8 +99,11 @@ export function patternList(
     const ends = chain.trim().split(/\s+/);
     return ends.slice(1).map((end, index) => `${name(ends[index] ?? '')} ${name(end)}`);
   });
+  // what has metal that may become live is earthed first of all
+  const green = answers.hz === 50 ? 'green-yellow' : 'green';
+  const earths = bare.map((tag) => `PE ${name('PE:PE')} ${name(`${tag}:PE`)} ${green}`);
   return {
-    text: lines.join('\n'),
+    text: [...earths, ...lines].join('\n'),
     kinds: Object.fromEntries(Object.entries(kinds).map(([tag, family]) => [tags.get(tag) ?? tag, family])),
     locked: locked.map(([a, b]) => [tags.get(a) ?? a, tags.get(b) ?? b]),
     plates: Object.fromEntries(

@@ -13,6 +13,8 @@ const { acted, takenBack, failed, read } = landingsSlice.actions;
 /** At most so many go in one request: the server takes no more. */
 const PORTION = 200;
 
+const ASKED_EVERY_MS = 30_000;
+
 const sending = new Set<string>();
 
 /** Sends what waits, oldest first; what cannot be sent stays and is sent again with the next tick or visit. */
@@ -54,6 +56,8 @@ export interface Landings {
   /** entries that the server has not taken yet, and why */
   readonly waiting: number;
   readonly problem: string | undefined;
+  /** the page is only to look at: nothing is ticked on it */
+  readonly isLooking: boolean;
   /** the hashes of the log no longer chain: somebody changed it behind the program */
   readonly isBroken: boolean;
   readonly reading: (stage: string) => string;
@@ -72,7 +76,9 @@ export function useLandings(): Landings {
   const pending = useAppSelector((state) => state.landings.pending[id]) ?? NO_ENTRIES;
   const readings = useAppSelector((state) => state.landings.readings[id]);
   const problem = useAppSelector((state) => state.landings.problem);
-  const { data } = useLandingsQuery(id, { skip: id === '' });
+  const isLooking = useAppSelector((state) => state.document.isLooking);
+  // two may tick at one panel: what the other did is asked for now and then
+  const { data } = useLandingsQuery(id, { skip: id === '', pollingInterval: ASKED_EVERY_MS });
   const waits = pending.length > 0;
   useEffect(() => {
     if (waits) void dispatch(send(id));
@@ -92,6 +98,8 @@ export function useLandings(): Landings {
     ticks,
     ticksAt: (conductor, side) => ticks.get(endKey(conductor, side)),
     act(acts, signed = '') {
+      // a page that is only to look at changes nothing, no log either
+      if (isLooking) return;
       const entries = acts.flatMap(({ conductor, side, act }): Landing[] => {
         const wire = document.conductors[conductor];
         const terminal = wire?.ends[side];
@@ -119,6 +127,7 @@ export function useLandings(): Landings {
     count,
     waiting: pending.length,
     problem,
+    isLooking,
     isBroken: data?.isWhole === false,
     reading: (stage) => readings?.[stage] ?? '',
     setReading(stage, text) {

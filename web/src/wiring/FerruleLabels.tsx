@@ -13,7 +13,7 @@ type Size = keyof typeof SIZES;
 
 interface Props {
   readonly rows: readonly WireRowView[];
-  /** a danger stands: nothing is printed until it is cleared */
+  /** a danger or a block stands: nothing is printed until it is cleared */
   readonly isStopped: boolean;
 }
 
@@ -53,7 +53,7 @@ export function FerruleLabels({ rows, isStopped }: Props) {
           SVG
         </Button>
       </Flex>
-      {isStopped && <Note tone="danger">No ferrules while a danger stands against the wiring: the plate at the right says which.</Note>}
+      {isStopped && <Note tone="danger">No ferrules while a danger stands: the plate at the right and the stage Prove say which.</Note>}
       <Flex gap="4px" wrap="wrap" mt="8px" aria-label="What is printed">
         {labels.slice(0, 60).map((one, index) => (
           <Mono key={`${one.number} ${one.end} ${index}`} fontSize="12px" border="1px solid" borderColor="hairline" bg="card" px="5px">

@@ -39,7 +39,7 @@ function compared(text: string, should: number | null, unit: 'Ω' | 'V', expects
 }
 
 /** The order of landings in stages, each with the one reading that proves it; then first power, one thing at a time. */
-export function LandingPlan({ rows, landings, blocked }: Props) {
+export function LandingPlan({ rows, landings, blocked, stops }: Props & { readonly stops: readonly string[] }) {
   const { answer, isCurrent, progress, failed } = useAsked('landing', {});
   if (failed) return <Note tone="danger">{failed}</Note>;
   if (!answer)
@@ -64,6 +64,11 @@ export function LandingPlan({ rows, landings, blocked }: Props) {
         <DeadStage key={stage.wires.join()} at={index + 1} stage={stage} rows={rows} landings={landings} blocked={blocked} />
       ))}
       <Label as="h3">First power, one thing at a time</Label>
+      <Ready
+        landings={landings}
+        stops={stops}
+        read={answer.dead.map(({ wires, ohms, expects }) => compared(landings.reading(wires.join()), ohms, 'Ω', expects)?.verdict)}
+      />
       <Note tone="danger">
         Live from here on: covers on where they can be, one hand, a meter of the right category. Prove the meter first.
       </Note>
@@ -80,6 +85,38 @@ export function LandingPlan({ rows, landings, blocked }: Props) {
         />
       ))}
     </Box>
+  );
+}
+
+interface ReadyProps {
+  readonly landings: Landings;
+  readonly stops: readonly string[];
+  /** of each dead stage how its reading is, where there is one */
+  readonly read: readonly ('good' | 'look' | undefined)[];
+}
+
+const many = (count: number, one: string, more: string, what: string): string => `${count} ${count === 1 ? one : more} ${what}`;
+
+/** Whether anything still stands against first power: what is not landed, not tugged, not read, not cleared. */
+function Ready({ landings, stops, read }: ReadyProps) {
+  const { ends, landed, tugged } = landings.count;
+  const [unread, wrong] = [read.filter((one) => one === undefined).length, read.filter((one) => one === 'look').length];
+  const left = [
+    ...(landed < ends ? [many(ends - landed, 'end is', 'ends are', 'not landed')] : []),
+    ...(tugged < landed ? [many(landed - tugged, 'landed end is', 'landed ends are', 'not tug-tested')] : []),
+    ...(unread > 0 ? [many(unread, 'dead stage has', 'dead stages have', 'no reading')] : []),
+    ...(wrong > 0 ? [many(wrong, 'reading is', 'readings are', 'not as it should be')] : []),
+    ...stops.map((title) => title.charAt(0).toLowerCase() + title.slice(1)),
+  ];
+  return left.length === 0 ? (
+    <Note tone="good" data-ready="yes">
+      Everything is landed, tugged and read, and nothing that is a danger stands against it. Whether to switch on is yours to say.
+    </Note>
+  ) : (
+    <Note tone="danger" data-ready="no">
+      Not ready for power: {left.slice(0, 6).join('; ')}
+      {left.length > 6 ? `; and ${left.length - 6} more` : ''}.
+    </Note>
   );
 }
 

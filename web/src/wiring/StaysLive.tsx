@@ -39,7 +39,7 @@ export function StaysLive({ openers, onRing }: Props) {
       </Flex>
       <Note tone="look">
         A model of the circuit as it is drawn. Before a hand goes in: lock it, prove the tester, prove every terminal dead to earth and to
-        the others, prove the tester again.
+        the others, prove the tester again. Capacitors keep their volts when all is open: wait, discharge, measure.
       </Note>
       {failed && <Note tone="danger">{failed}</Note>}
       {!shown && !failed && <Box color="muted">Looking at every state{progress ? `, ${progress.seen} of ${progress.of}` : ''}…</Box>}

@@ -3,7 +3,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { WireRowView } from '#core/bench';
 import type { ConductorId } from '#core/circuit';
-import { wiresToCsv } from '#core/formats';
+import { wiresToCsv, wireTable } from '#core/formats';
 import { figures, naturally } from '#core/units';
 import { benchSlice } from '../store/bench';
 import { useAppDispatch, useAppSelector } from '../store/store';
@@ -14,6 +14,7 @@ import { saveAs } from '../ui/saveAs';
 import { useIsNarrow } from '../ui/useIsNarrow';
 import { wireColour } from '../ui/wireColour';
 import { Ticks } from './Ticks';
+import { workbookOf } from './wireBook';
 
 const Line = chakra('div', {
   base: {
@@ -34,6 +35,7 @@ const Dot = chakra('span', {
   base: { w: '12px', h: '12px', borderRadius: '50%', border: '1px solid', borderColor: 'muted', display: 'inline-block' },
 });
 
+const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 const SORTS = { order: 'as they are landed', number: 'by number', from: 'by the first end', place: 'by place' } as const;
 type Sort = keyof typeof SORTS;
 
@@ -128,8 +130,21 @@ export function WireList({ rows, landings, blocked }: Props) {
         <Box color="muted" flex="1">
           {sorted.length} of {rows.length} wires
         </Box>
-        <Button type="button" disabled={sorted.length === 0} onClick={() => saveAs('wires.csv', csvOf(sorted), 'text/csv')}>
-          Save as CSV
+        <Button
+          type="button"
+          aria-label="Save as CSV"
+          disabled={sorted.length === 0}
+          onClick={() => saveAs('wires.csv', wiresToCsv(linesOf(sorted)), 'text/csv')}
+        >
+          CSV
+        </Button>
+        <Button
+          type="button"
+          aria-label="Save as a workbook, XLSX"
+          disabled={sorted.length === 0}
+          onClick={() => void workbookOf(wireTable(linesOf(sorted))).then((bytes) => saveAs('wires.xlsx', bytes, XLSX))}
+        >
+          XLSX
         </Button>
       </Flex>
       <Box
@@ -209,9 +224,9 @@ export function WireList({ rows, landings, blocked }: Props) {
   );
 }
 
-/** The lines as they are shown, in their order. */
-const csvOf = (rows: readonly WireRowView[]): string =>
-  wiresToCsv(rows.map(({ ends, words, ...row }) => ({ ...row, from: ends[0].spelled, to: ends[1].spelled, use: words })));
+/** The lines as they are shown, in their order, as a file lists them. */
+const linesOf = (rows: readonly WireRowView[]) =>
+  rows.map(({ ends, words, ...row }) => ({ ...row, from: ends[0].spelled, to: ends[1].spelled, use: words }));
 
 /** A wire on a phone: a card with thumb-sized ticks for both ends. */
 const WireCard = ({ row, landings, blocked }: { row: WireRowView; landings: Landings; blocked: string | undefined }) => (

@@ -70,12 +70,18 @@ export default function WiringPage() {
   const ring = useCallback((terminals: readonly TerminalId[]) => setRinged(terminals.length === 0 ? NOTHING : new Set(terminals)), []);
   /** A danger stands against landing a wire until it is cleared or signed for. */
   const blocked = (id: ConductorId): string | undefined => {
+    if (landings.isLooking) return 'This page is only to look at.';
     const doubt = doubts.find(({ verdict, wires }) => verdict === 'danger' && wires.includes(id));
     if (doubt) return `${doubt.title}. ${doubt.remedy}`;
     const ends = document.conductors[id]?.ends.flatMap((end) => (end ? [deviceOf(end)] : [])) ?? [];
     const finding = study?.findings.find(({ verdict, devices }) => verdict === 'block' && devices.some((device) => ends.includes(device)));
     return finding && `${finding.title}. ${finding.remedy}`;
   };
+  /** What stands against power and print until it is cleared. */
+  const stops = [
+    ...doubts.filter(({ verdict }) => verdict === 'danger').map(({ title }) => title),
+    ...(study?.findings ?? []).filter(({ verdict }) => verdict === 'block' || verdict === 'danger').map(({ title }) => title),
+  ];
   /** While nothing is landed nothing is pale. */
   const isLanded = (id: ConductorId): boolean =>
     landings.count.landed === 0 ||
@@ -192,7 +198,7 @@ export default function WiringPage() {
             )}
           </Pane>
           <Pane value="plan">
-            <LandingPlan rows={rows} landings={landings} blocked={blocked} />
+            <LandingPlan rows={rows} landings={landings} blocked={blocked} stops={stops} />
           </Pane>
           <Pane value="mishaps">
             <Rehearsal onRing={ring} />
@@ -204,7 +210,7 @@ export default function WiringPage() {
             <Changes />
           </Pane>
           <Pane value="labels">
-            <FerruleLabels rows={rows} isStopped={doubts.some(({ verdict }) => verdict === 'danger')} />
+            <FerruleLabels rows={rows} isStopped={stops.length > 0} />
           </Pane>
         </Tabs.Root>
       </Flex>

@@ -94,6 +94,9 @@ describe('the wiring of a circuit', () => {
       await user.type(box, typed);
       expect(stage.getByRole('status').textContent).toContain(told);
     }
+    expect(document.querySelector('[data-ready]')?.textContent).toContain(
+      'Not ready for power: 42 ends are not landed; 13 dead stages have no reading; 1 reading is not as it should be',
+    );
   });
 
   it('of an empty circuit says where a first device comes from', async () => {
