@@ -1,3 +1,4 @@
+import { amount } from '#core/units';
 import { ask, type Command, print, written } from './asking';
 import { circuitWord, parseWords } from './options';
 import { CliError } from './usage';
@@ -66,14 +67,28 @@ export const live: Command = (words) => {
   return answer.untried > 0 || answer.live.some(({ isHot }) => isHot) ? 1 : 0;
 };
 
-/** What has to be done at the panel from one circuit to another. */
+const FIGURES = [
+  ['devices', 'devices'],
+  ['conductors', 'conductors'],
+  ['coilVa', 'VA of its coils, held'],
+  ['mixedTerminals', 'extra-low terminals on a strip that carries mains'],
+  ['immediate', 'likely mishaps that hurt at once'],
+  ['latent', 'likely mishaps that are latent'],
+  ['onVoltFree', 'of those, another supply on a volt-free input'],
+] as const;
+
+/** What has to be done at the panel from one circuit to another; with `--figures` what each costs and risks. */
 export const diff: Command = (words) => {
-  const { values, positionals } = parseWords(words, { json: { type: 'boolean' } });
+  const { values, positionals } = parseWords(words, { figures: { type: 'boolean' }, json: { type: 'boolean' } });
   const [before, after, ...rest] = positionals;
   if (!before || !after || rest.length > 0) throw new CliError('mando diff A B: name two circuits, as it was and as it is.');
-  const answer = ask('diff', { circuit: before, to: after });
+  const answer = ask('diff', { circuit: before, to: after, figures: values.figures === true });
+  const { figures } = answer;
   print(values.json, answer, [
     ...answer.changes.map(({ deed, words: told }) => `${deed.padEnd(9)} ${told}`),
+    ...(figures
+      ? FIGURES.map(([name, told]) => `${told.padEnd(58)} ${amount(figures.was[name], '')} → ${amount(figures.is[name], '')}`)
+      : []),
     answer.changes.length === 0 ? 'Nothing differs.' : `Test again: ${answer.testAgain.join(', ') || 'nothing'}`,
   ]);
   return 0;

@@ -271,6 +271,11 @@ describe('wiring from the command line', () => {
     expect((await mando('live', 'demo:Q1', '--open', 'Q1')).stdout).toContain('Q1:L1      HOT   120 V from G1');
     expect((await mando('live', 'demo:Q1', '--open', 'G1')).status).toBe(0);
     expect((await mando('diff', 'demo:L1A', 'demo:L1B')).stdout).toMatch(/put in +K1, /);
+    const { figures } = await json('diff', 'demo:L1A', 'demo:L1B', '--figures');
+    // direct end switches share the strip with mains; the relay keeps them apart
+    expect([figures.was.mixedTerminals, figures.is.mixedTerminals]).toEqual([2, 0]);
+    expect(figures.is.onVoltFree).toBeLessThan(figures.was.onVoltFree);
+    expect(figures.is.coilVa - figures.was.coilVa).toBeCloseTo(2.5, 1);
     expect((await mando('diff', 'demo:L1A', 'demo:L1A')).stdout).toContain('Nothing differs.');
   });
   it.each([

@@ -147,6 +147,20 @@ test('a part is put into a wire, beside another and by itself; wired, renamed, t
   await tech.saved();
 });
 
+test('a list whose columns nobody could guess is read as somebody says them', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'From a list of wires' }).first().click();
+  const list = page.locator('[data-list-read]');
+  await page.getByRole('textbox', { name: 'List of wires' }).fill('yellow;DT1;1;TC1;Y;W12\nred;F1;1;T1;R;W11');
+  await expect(list).toContainText('0 wires');
+  await page.getByRole('button', { name: 'Say which column is what' }).click();
+  const says = (column: number, what: string) => page.getByRole('combobox', { name: `Column ${column} holds` }).selectOption(what);
+  for (const [column, what] of ['colour', 'to', 'toMark', 'from', 'fromMark', 'number'].entries()) await says(column + 1, what);
+  await expect(list).toContainText('2 wires between 4 devices');
+  await expect(page.locator('[data-asked="TC1"]')).toContainText('TC1 has Y');
+  await axe(page);
+});
+
 test('wires are added to a circuit from a list, as one edit', async ({ page }) => {
   const tech = technician(page);
   await tech.openCopy(/Cold store 1, condensing unit/);

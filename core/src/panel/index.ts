@@ -1,5 +1,7 @@
 export type { Seat } from './add';
 export { addPart, addWire, seatPart, takeOut } from './add';
+export type { ColumnRole } from './columns';
+export { COLUMN_ROLES, columnCount, saysBothEnds, withRoles } from './columns';
 export { completed, readCommand } from './command';
 export type { ListedDevice } from './fromList';
 export { alikeDevices, fromWireList, listedDevices } from './fromList';

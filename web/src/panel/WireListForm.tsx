@@ -4,16 +4,21 @@ import type { Circuit, EditChange } from '#core/circuit';
 import {
   alikeDevices,
   type BadLine,
+  type ColumnRole,
   cellsOf,
+  columnCount,
   fromWireList,
   type ListedDevice,
   listedDevices,
   type PatternList,
   readWireList,
+  saysBothEnds,
+  withRoles,
 } from '#core/panel';
 import { newIdMark } from '../store/ids';
 import { LongChoice } from '../ui/LongChoice';
 import { Button, Label, Note, Row } from '../ui/parts';
+import { Columns } from './Columns';
 import { PatternPicker } from './PatternPicker';
 import { textOfWorkbook } from './workbook';
 
@@ -59,7 +64,10 @@ export function WireListForm({ circuit, verb, onPattern, onTake }: Props) {
   const [mark] = useState(newIdMark);
   const file = useRef<HTMLInputElement>(null);
   const late = useDeferredValue(text);
-  const list = useMemo(() => readWireList(cellsOf(late)), [late]);
+  const [roles, setRoles] = useState<readonly (ColumnRole | null)[]>();
+  const table = useMemo(() => cellsOf(late), [late]);
+  const count = useMemo(() => columnCount(table), [table]);
+  const list = useMemo(() => readWireList(roles && saysBothEnds(roles) ? withRoles(table, roles) : table), [table, roles]);
   const devices = useMemo(() => listedDevices(list.wires, circuit), [list, circuit]);
   const asked = useMemo(() => devices.filter(({ isKnown }) => !isKnown), [devices]);
   const kinds = useMemo(
@@ -134,6 +142,17 @@ export function WireListForm({ circuit, verb, onPattern, onTake }: Props) {
               : `${list.wires.length} wires between ${devices.length} devices${list.bad.length > 0 ? `; ${list.bad.length} ${list.bad.length === 1 ? 'line says' : 'lines say'} no wire` : ''}.`}
         </Box>
       </Box>
+      {count > 1 && text.trim() !== '' && (
+        <Button type="button" look="quiet" px="0" aria-expanded={roles !== undefined} onClick={() => setRoles(roles ? undefined : [])}>
+          {roles ? 'Find the columns by what is in them' : 'Say which column is what'}
+        </Button>
+      )}
+      {roles && <Columns table={table} count={count} roles={roles} onChange={setRoles} />}
+      {roles && !saysBothEnds(roles) && (
+        <Box fontSize="13px" color="muted">
+          Say at least where a wire comes from and where it goes; until then columns are found by what is in them.
+        </Box>
+      )}
       {refused && (
         <Note tone="danger" role="alert">
           {refused}

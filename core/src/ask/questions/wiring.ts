@@ -5,7 +5,7 @@ import { drain } from '#core/explore';
 import { wiresToCsv } from '#core/formats';
 import { DEFAULT_PRACTICE } from '#core/schools';
 import { practiceSchema } from '#core/size';
-import { changeSet } from '#core/wiring';
+import { changeSet, variantFigures } from '#core/wiring';
 import { tellChangeSet } from '#core/words';
 import { lineKind } from '../line';
 import { circuitFacts } from '../standing';
@@ -118,8 +118,8 @@ export const live = lineKind({
 
 /** What has to be done at a panel to bring it from one circuit to another. */
 export const diff = lineKind({
-  facts: z.strictObject({ ...circuitFacts, to: circuitFacts.circuit }),
-  answer({ to, ...facts }, desk) {
+  facts: z.strictObject({ ...circuitFacts, to: circuitFacts.circuit, figures: z.boolean().optional() }),
+  answer({ to, figures = false, ...facts }, desk) {
     const before = desk.open(facts);
     if (!before.ok) return before;
     const after = desk.open({ circuit: to });
@@ -128,6 +128,8 @@ export const diff = lineKind({
     return fine({
       changes: tellChangeSet(before.value.circuit, after.value.circuit, set),
       testAgain: set.testAgain.flatMap((id) => after.value.circuit.devices[id]?.tag ?? []),
+      // every likely mishap of both is solved for it: only where it is asked for
+      figures: figures ? { was: variantFigures(before.value.circuit), is: variantFigures(after.value.circuit) } : null,
     });
   },
 });
