@@ -2,8 +2,10 @@
 export const COLUMN_ROLES = ['number', 'from', 'fromMark', 'to', 'toMark', 'colour', 'size', 'length'] as const;
 export type ColumnRole = (typeof COLUMN_ROLES)[number];
 
-/** As many columns as the widest line has, and no more than anybody chooses among. */
+/** Nobody chooses among more. */
 const MOST_COLUMNS = 16;
+
+/** As many columns as the widest line has, and no more than anybody chooses among. */
 export const columnCount = (table: readonly (readonly string[])[]): number =>
   Math.min(
     MOST_COLUMNS,

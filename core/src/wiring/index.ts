@@ -14,6 +14,5 @@ export type { StillLive } from './staysLive';
 export { openersOf, stayingLive } from './staysLive';
 export type { EndTicks, LandingAct } from './ticks';
 export { endKey, ticksOf } from './ticks';
-export type { VariantFigures } from './variants';
 export { variantFigures } from './variants';
 export type { Harm, HarmMet } from './watchHarm';

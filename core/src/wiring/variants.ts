@@ -7,7 +7,7 @@ import { rehearsing } from './rehearse';
 import { HARM_V } from './watchHarm';
 
 /** What a way of building a circuit costs, and what can go wrong with it at the screws: for two ways to be held against each other. */
-export interface VariantFigures {
+interface VariantFigures {
   readonly devices: number;
   readonly conductors: number;
   /** what its coils take together while they are held */

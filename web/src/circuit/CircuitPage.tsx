@@ -119,8 +119,14 @@ function OpenCircuit() {
   const faults = useAppSelector((state) => (state.bench.hidden ? 1 : state.bench.injected.length));
   const revision = useAppSelector((state) => state.sync.revision);
   const measured = useAppSelector((state) => state.find.measured.length);
-  const { count } = useLandings();
-  const landed = count.landed === 0 ? 'not landed' : count.landed === count.ends ? 'all landed' : `${count.landed} of ${count.ends} in`;
+  const { count, isUnknown } = useLandings();
+  const landed = isUnknown
+    ? 'ticks not known'
+    : count.landed === 0
+      ? 'not landed'
+      : count.landed === count.ends
+        ? 'all landed'
+        : `${count.landed} of ${count.ends} in`;
   const goTo = useRef<HTMLInputElement>(null);
   useShared();
   useTitle(`${document.number} ${document.title} · ${stages.find(({ path }) => path === here)?.title ?? ''}`);

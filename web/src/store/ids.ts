@@ -7,7 +7,9 @@ export const newEditId = (): string => `e${hex(16)}`;
 export const newIdMark = (): string => `${hex(4)}_`;
 export const newPartId = (): string => `p${hex(12)}`;
 /** A random UUID; `crypto.randomUUID` is not there on a page that came over plain HTTP from another machine. */
-export const newCircuitId = (): string => {
+const uuid = (): string => {
   const digits = hex(16);
   return `${digits.slice(0, 8)}-${digits.slice(8, 12)}-4${digits.slice(13, 16)}-a${digits.slice(17, 20)}-${digits.slice(20)}`;
 };
+export const newCircuitId = uuid;
+export const newLandingId = uuid;

@@ -1,10 +1,11 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { z } from 'zod';
-import { type Landing, landingsSaveSchema } from '#core/api';
+import { type Landing, type LandingLine, landingsSaveSchema, landingsSchema } from '#core/api';
 
-/** Ticks that the server has not taken yet, and readings that were typed beside the stages of a plan, by circuit. */
+/** Ticks that the server has not taken yet, those that it had when it was last asked, and readings that were typed beside a plan; by circuit. */
 interface LandingsState {
   pending: Record<string, Landing[]>;
+  known: Record<string, LandingLine[]>;
   readings: Record<string, Record<string, string>>;
   problem: string | undefined;
 }
@@ -12,10 +13,11 @@ interface LandingsState {
 const KEY = 'mando.landings';
 const keptSchema = z.object({
   pending: z.record(z.string(), landingsSaveSchema.shape.entries),
+  known: z.record(z.string(), landingsSchema.shape.entries).catch({}),
   readings: z.record(z.string(), z.record(z.string(), z.string())),
 });
 
-const NOTHING: LandingsState = { pending: {}, readings: {}, problem: undefined };
+const NOTHING: LandingsState = { pending: {}, known: {}, readings: {}, problem: undefined };
 
 function kept(): LandingsState {
   try {
@@ -25,10 +27,23 @@ function kept(): LandingsState {
   }
 }
 
-/** Keeps in this browser what the server has not taken. */
-export function keepLandings({ pending, readings }: LandingsState): void {
+/**
+ * Keeps in this browser what the server has not taken, and what it had: at a panel without a network the ticks are still there.
+ * @returns whether it could be kept; a browser that is full lets what the server has anyway go first
+ */
+export function keepLandings({ pending, known, readings }: LandingsState): boolean {
   const waiting = Object.fromEntries(Object.entries(pending).filter(([, entries]) => entries.length > 0));
-  localStorage.setItem(KEY, JSON.stringify({ pending: waiting, readings }));
+  for (const whole of [
+    { pending: waiting, readings, known },
+    { pending: waiting, readings, known: {} },
+  ])
+    try {
+      localStorage.setItem(KEY, JSON.stringify(whole));
+      return true;
+    } catch {
+      // full: with less
+    }
+  return false;
 }
 
 export const landingsSlice = createSlice({
@@ -41,6 +56,9 @@ export const landingsSlice = createSlice({
     takenBack: (state, { payload: { circuit, ids } }: PayloadAction<{ circuit: string; ids: readonly string[] }>) => {
       state.pending[circuit] = (state.pending[circuit] ?? []).filter(({ id }) => !ids.includes(id));
       state.problem = undefined;
+    },
+    knew: (state, { payload: { circuit, entries } }: PayloadAction<{ circuit: string; entries: LandingLine[] }>) => {
+      state.known[circuit] = entries;
     },
     failed: (state, { payload }: PayloadAction<string>) => {
       state.problem = payload;

@@ -2,13 +2,19 @@ import { useEffect, useMemo } from 'react';
 import type { Landing } from '#core/api';
 import { type ConductorId, spellTerminal } from '#core/circuit';
 import { type EndTicks, endKey, ticksOf } from '#core/wiring';
+import { newLandingId } from './ids';
 import { keepLandings as keep, landingsSlice } from './landings';
 import { wordsOf } from './request';
 import { useDocument } from './select';
 import { server, useLandingsQuery } from './server';
 import { type Thunk, useAppDispatch, useAppSelector } from './store';
 
-const { acted, takenBack, failed, read } = landingsSlice.actions;
+const { acted, takenBack, failed, read, knew } = landingsSlice.actions;
+
+/** Keeps what stands; a browser that is full is told of. */
+const keepNow = (): Thunk => (dispatch, getState) => {
+  if (!keep(getState().landings)) dispatch(failed('This browser is full: ticks that are not saved yet go when the page is closed.'));
+};
 
 /** At most so many go in one request: the server takes no more. */
 const PORTION = 200;
@@ -30,7 +36,7 @@ const send =
         // the list is fetched before what was sent is let go, so that no tick flickers
         await dispatch(server.endpoints.landings.initiate(circuit, { forceRefetch: true, subscribe: false })).unwrap();
         dispatch(takenBack({ circuit, ids: entries.map(({ id }) => id) }));
-        keep(getState().landings);
+        dispatch(keepNow());
       }
     } catch (error) {
       dispatch(failed(typeof error === 'string' ? error : wordsOf(error)));
@@ -56,6 +62,8 @@ export interface Landings {
   /** entries that the server has not taken yet, and why */
   readonly waiting: number;
   readonly problem: string | undefined;
+  /** nobody has answered what is landed, and this browser does not know it either */
+  readonly isUnknown: boolean;
   /** the page is only to look at: nothing is ticked on it */
   readonly isLooking: boolean;
   /** the hashes of the log no longer chain: somebody changed it behind the program */
@@ -78,16 +86,25 @@ export function useLandings(): Landings {
   const problem = useAppSelector((state) => state.landings.problem);
   const isLooking = useAppSelector((state) => state.document.isLooking);
   // two may tick at one panel: what the other did is asked for now and then
-  const { data } = useLandingsQuery(id, { skip: id === '', pollingInterval: ASKED_EVERY_MS });
+  const { data, fulfilledTimeStamp, isError } = useLandingsQuery(id, { skip: id === '', pollingInterval: ASKED_EVERY_MS });
+  const known = useAppSelector((state) => state.landings.known[id]);
   const waits = pending.length > 0;
+  // whenever the server has answered, what waits is sent again
+  // biome-ignore lint/correctness/useExhaustiveDependencies: an answer that says nothing new is an answer
   useEffect(() => {
     if (waits) void dispatch(send(id));
-  }, [dispatch, id, waits]);
+  }, [dispatch, id, waits, fulfilledTimeStamp]);
+  useEffect(() => {
+    if (!data || id === '') return;
+    dispatch(knew({ circuit: id, entries: [...data.entries] }));
+    dispatch(keepNow());
+  }, [dispatch, id, data]);
   const ticks = useMemo(() => {
-    const known = new Set(data?.entries.map((entry) => entry.id));
-    const waiting = pending.filter((entry) => !known.has(entry.id)).map((entry) => ({ ...entry, at: new Date().toISOString() }));
-    return ticksOf(document, [...(data?.entries ?? []), ...waiting]);
-  }, [document, data, pending]);
+    const entries = data?.entries ?? known ?? [];
+    const there = new Set(entries.map((entry) => entry.id));
+    const waiting = pending.filter((entry) => !there.has(entry.id)).map((entry) => ({ ...entry, at: new Date().toISOString() }));
+    return ticksOf(document, [...entries, ...waiting]);
+  }, [document, data, known, pending]);
   const count = useMemo(() => {
     const ends = Object.values(document.conductors).flatMap((wire) =>
       ([0, 1] as const).flatMap((side) => (wire.ends[side] ? [ticks.get(endKey(wire.id, side))] : [])),
@@ -106,7 +123,7 @@ export function useLandings(): Landings {
         if (!wire || !terminal) return [];
         return [
           {
-            id: crypto.randomUUID(),
+            id: newLandingId(),
             conductor,
             side,
             act,
@@ -121,18 +138,19 @@ export function useLandings(): Landings {
       });
       if (entries.length === 0) return;
       dispatch(acted({ circuit: id, entries }));
-      dispatch((_dispatch, getState) => keep(getState().landings));
+      dispatch(keepNow());
       void dispatch(send(id));
     },
     count,
     waiting: pending.length,
     problem,
+    isUnknown: isError && data === undefined && known === undefined,
     isLooking,
     isBroken: data?.isWhole === false,
     reading: (stage) => readings?.[stage] ?? '',
     setReading(stage, text) {
       dispatch(read({ circuit: id, stage, text }));
-      dispatch((_dispatch, getState) => keep(getState().landings));
+      dispatch(keepNow());
     },
   };
 }

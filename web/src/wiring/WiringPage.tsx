@@ -127,9 +127,10 @@ export default function WiringPage() {
           )}
           <Box flex="1" role="status" data-landed={landed}>
             <strong>
-              {landed} of {ends} ends landed
-            </strong>{' '}
-            · {tugged} tug-tested{landings.waiting > 0 && ` · ${landings.waiting} not saved yet`}
+              {landings.isUnknown ? 'what is landed is not known: the server does not answer' : `${landed} of ${ends} ends landed`}
+            </strong>
+            {landings.isUnknown ? '' : ` · ${tugged} tug-tested`}
+            {landings.waiting > 0 && ` · ${landings.waiting} not saved yet`}
           </Box>
           <Box as="label" {...{ htmlFor: 'ticked-by' }} color="muted">
             ticked by
