@@ -43,6 +43,8 @@ export class AskError extends Error {}
 export function createDesk(): Desk {
   let desk: OnDesk | undefined;
   let stock: readonly StockPart[] = [];
+  /** the rows in which terminals were drawn last */
+  let rows: { readonly tidy: number; readonly order: TerminalSheet['order'] } | undefined;
   const places = createPlaces();
   const there = (): OnDesk => {
     if (!desk) throw new AskError('There is no circuit on the desk yet. Ask "circuit" first.');
@@ -139,10 +141,15 @@ export function createDesk(): Desk {
       return yield* places.answer({ circuit, practice, stock, known, now }, ask);
     },
 
-    *terminals({ only }) {
+    *terminals({ only, tidy }) {
       const one = there();
-      const key = JSON.stringify(only);
-      if (one.terminals?.key !== key) one.terminals = { key, sheet: yield* layingTerminals(one.plan, only ?? undefined) };
+      const shown = new Set(only ?? Object.keys(one.circuit.devices));
+      // of another circuit, or of other devices, nothing is kept
+      const isLike = rows?.tidy === tidy && rows.order.flat().some((id) => shown.has(id));
+      const key = JSON.stringify([only, tidy]);
+      if (one.terminals?.key !== key)
+        one.terminals = { key, sheet: yield* layingTerminals(one.plan, only ?? undefined, isLike ? { before: rows?.order } : {}) };
+      rows = { tidy, order: one.terminals.sheet.order };
       return one.terminals.sheet;
     },
 

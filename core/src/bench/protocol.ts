@@ -21,7 +21,8 @@ export interface Questions {
   study: { ask: Record<never, never>; answer: StudyAnswer };
   mend: { ask: { finding: string }; answer: MendAnswer };
   find: { ask: FindAsk; answer: FindAnswer };
-  terminals: { ask: { only: readonly DeviceId[] | null }; answer: TerminalSheet };
+  /** an edit leaves devices where they stand; tidied, their rows are sought anew: `tidy` counts how often somebody wanted that */
+  terminals: { ask: { only: readonly DeviceId[] | null; tidy: number }; answer: TerminalSheet };
   wiring: { ask: Record<never, never>; answer: WiringAnswer };
   landing: { ask: Record<never, never>; answer: LandingAnswer };
   rehearse: { ask: RehearseAsk; answer: RehearseAnswer };

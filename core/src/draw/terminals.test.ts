@@ -22,7 +22,7 @@ const ALL: Readonly<Record<string, () => Circuit>> = {
 describe.each(Object.keys(ALL))('terminals of %s', (name) => {
   it('are drawn equal to the netlist: every wire from its terminal to its terminal, lanes its own, no body crossed, no text on text', () => {
     const circuit = ALL[name]!();
-    const sheet = layoutTerminals(planCircuit(circuit), undefined, LITTLE);
+    const sheet = layoutTerminals(planCircuit(circuit), undefined, { effort: LITTLE });
     expect(verifyTerminals(circuit, sheet)).toEqual([]);
     expect(sheet.blocks).toHaveLength(Object.keys(circuit.devices).length);
   });
@@ -46,6 +46,25 @@ describe('a layout', () => {
     const tags = sheet.blocks.filter(({ y }) => y >= low.y && y < low.y + low.height).map(({ tag }) => tag);
     expect(tags.sort()).toEqual(['PE', 'PLC1']);
   });
+  it('after an edit leaves every device where it stands, and puts a new one at the end of its zone', () => {
+    const circuit = demo('L1A');
+    const first = layoutTerminals(planCircuit(circuit));
+    const places = (sheet: TerminalSheet): string[] => sheet.order.map((row) => row.join(' '));
+    const moved = applyChanges(circuit, [{ type: 'moveEnd', conductor: Object.values(circuit.conductors)[5]!.id, end: 1, to: null }]);
+    if (!moved.ok) throw new Error('an end that cannot be lifted');
+    const after = layoutTerminals(planCircuit(moved.value.circuit), undefined, { before: first.order });
+    expect(places(after)).toEqual(places(first));
+    expect(verifyTerminals(moved.value.circuit, after)).toEqual([]);
+    const device = Object.values(circuit.devices).find(({ tag }) => tag === 'TC1')!;
+    const added = applyChanges(circuit, [{ type: 'addDevice', device: { ...device, id: 'dTC9' as typeof device.id, tag: 'TC9' } }]);
+    if (!added.ok) throw new Error('a device that cannot be added');
+    const grown = layoutTerminals(planCircuit(added.value.circuit), undefined, { before: first.order });
+    expect(grown.order.flat().filter((id) => id !== 'dTC9')).toEqual(first.order.flat());
+    expect(verifyTerminals(added.value.circuit, grown)).toEqual([]);
+    // a device that comes to mains leaves the zone of extra-low volts
+    const low = layoutTerminals(planCircuit(added.value.circuit), undefined, { before: [['dTC9' as typeof device.id], ...first.order] });
+    expect(low.zones.map(({ is }) => is)).toEqual(['extra-low', 'mains']);
+  });
   it('of one place shows its devices, and where the other wires go', () => {
     const circuit = demo('L1A');
     const only = devicesOfPlace(circuit, 'lfield-Manifold');
@@ -59,7 +78,7 @@ describe('a layout', () => {
     const only = Object.values(circuit.devices)
       .slice(0, 60)
       .map(({ id }) => id);
-    const sheet = layoutTerminals(planCircuit(circuit), only, LITTLE);
+    const sheet = layoutTerminals(planCircuit(circuit), only, { effort: LITTLE });
     expect(sheet.blocks).toHaveLength(60);
     expect(verifyTerminals(circuit, sheet)).toEqual([]);
   });
@@ -96,7 +115,7 @@ describe('after a thousand random edits', () => {
       const applied = applyChanges(circuit, [change]);
       if (applied.ok) circuit = applied.value.circuit;
       if (edits % 40 !== 39) continue;
-      expect(verifyTerminals(circuit, layoutTerminals(planCircuit(circuit), undefined, LITTLE))).toEqual([]);
+      expect(verifyTerminals(circuit, layoutTerminals(planCircuit(circuit), undefined, { effort: LITTLE }))).toEqual([]);
       looked++;
     }
     expect(looked).toBe(25);

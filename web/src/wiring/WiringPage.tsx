@@ -53,6 +53,7 @@ export default function WiringPage() {
   const { point, conductor, red, black } = useAppSelector((state) => state.bench);
   const name = useAppSelector((state) => state.settings.name);
   const [tab, setTab] = useState<Tab>('list');
+  const [tidy, setTidy] = useState(0);
   const [isDrawn, setDrawn] = useState(!narrow);
   const [zoom, setZoom] = useState<number | 'fit'>('fit');
   const [ringed, setRinged] = useState<ReadonlySet<TerminalId>>(NOTHING);
@@ -62,7 +63,7 @@ export default function WiringPage() {
     () => (places.isMany || place !== '' ? devicesIn(document, place === '' ? (places.list[0]?.id ?? '') : place) : null),
     [document, place, places],
   );
-  const drawing = useAsked('terminals', isDrawn ? { only } : undefined);
+  const drawing = useAsked('terminals', isDrawn ? { only, tidy } : undefined);
   const wiring = useAsked('wiring', {});
   const rows = wiring.answer?.rows ?? [];
   const doubts = wiring.answer?.doubts ?? [];
@@ -124,6 +125,11 @@ export default function WiringPage() {
                 </option>
               ))}
             </Choice>
+          )}
+          {isDrawn && (
+            <Button type="button" title="Seek an order in which wires cross less" onClick={() => setTidy(tidy + 1)}>
+              Tidy
+            </Button>
           )}
           <Box flex="1" role="status" data-landed={landed}>
             <strong>

@@ -4,7 +4,7 @@ import { at, must } from '#core/units';
 import { cutTo } from '../widths';
 import { type Body, bodiesOf, GRID, MARK_SIZE, type Side, TAG_SIZE, TITLE_SIZE, type ZoneName } from './blocks';
 import { isOn, type Run, route } from './route';
-import { shelving } from './shelves';
+import { shelvedAsBefore, shelving } from './shelves';
 
 /** A terminal where the hand finds it. */
 export interface TerminalSpot {
@@ -76,6 +76,8 @@ export interface TerminalSheet {
   readonly wires: readonly TerminalWire[];
   readonly stubs: readonly TerminalStub[];
   readonly crossings: number;
+  /** the devices row by row: handed in again, they stay where they are */
+  readonly order: readonly (readonly DeviceId[])[];
 }
 
 const LANE = 8;
@@ -86,15 +88,22 @@ const STUB = 14;
 /** Between two zones. */
 const ZONE_GAP = 10;
 
+/** How the rows are come by. */
+interface Wanted {
+  /** how much is tried to make wires cross less: 1 takes about a second of a desk machine */
+  readonly effort?: number;
+  /** rows as they were: nothing is tried, and only what is new or gone changes them */
+  readonly before?: readonly (readonly DeviceId[])[] | undefined;
+}
+
 /**
  * Lays devices out in rows, extra-low volts above the mains, with every wire in a lane of its own.
  * @param only devices to show; all of them unless said. A wire to another device ends in a stub
- * @param effort how much is tried to make wires cross less: 1 takes about a second of a desk machine
  */
 export function* layingTerminals(
   plan: CircuitPlan,
   only?: readonly DeviceId[],
-  effort = 1,
+  { effort = 1, before }: Wanted = {},
 ): Generator<{ readonly seen: number; readonly of: number }, TerminalSheet> {
   const { circuit } = plan;
   const wanted = only ?? (Object.keys(circuit.devices) as DeviceId[]);
@@ -103,7 +112,7 @@ export function* layingTerminals(
   const wires = plan.conductors.map(({ conductor }) => conductor);
   const shown = wires.filter(({ ends }) => ends.every((end) => isOn(here, end)) && ends[0] !== ends[1]).map(({ id }) => id);
   const bodies = bodiesOf(plan, devices, new Set(shown));
-  const shelves = yield* shelving(plan, bodies, shown, effort);
+  const shelves = before ? shelvedAsBefore(bodies, before) : yield* shelving(plan, bodies, shown, effort);
   const routed = route(plan, shelves, shown);
   const width = GRID * Math.ceil(routed.width / GRID);
 
@@ -156,12 +165,21 @@ export function* layingTerminals(
           ];
         }),
   );
-  return { width, height: pen, zones, blocks, wires: drawn, stubs, crossings: routed.crossings };
+  return {
+    width,
+    height: pen,
+    zones,
+    blocks,
+    wires: drawn,
+    stubs,
+    crossings: routed.crossings,
+    order: shelves.map((row) => row.map(({ device }) => device.id)),
+  };
 }
 
 /** The same at once, for whoever has nothing else to do. */
-export function layoutTerminals(plan: CircuitPlan, only?: readonly DeviceId[], effort = 1): TerminalSheet {
-  const walk = layingTerminals(plan, only, effort);
+export function layoutTerminals(plan: CircuitPlan, only?: readonly DeviceId[], wanted: Wanted = {}): TerminalSheet {
+  const walk = layingTerminals(plan, only, wanted);
   for (;;) {
     const step = walk.next();
     if (step.done) return step.value;

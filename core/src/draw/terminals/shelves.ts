@@ -111,6 +111,31 @@ export function* shelving(
   return best.order;
 }
 
+/**
+ * The rows as they were, for bodies that are still there and still in their zone; what is new stands at the end of its zone. Nothing is
+ * tried: an edit moves nothing that it does not concern.
+ */
+export function shelvedAsBefore(bodies: readonly Body[], before: readonly (readonly DeviceId[])[]): Shelves {
+  const left = new Map(bodies.map((body) => [body.device.id, body]));
+  const rows = before.flatMap((ids): { zone: ZoneName; row: Body[] }[] => {
+    const there = ids.flatMap((id) => left.get(id) ?? []);
+    const zone = there[0]?.zone;
+    if (!zone) return [];
+    const row = there.filter((body) => body.zone === zone);
+    for (const body of row) left.delete(body.device.id);
+    return [{ zone, row }];
+  });
+  for (const body of left.values()) {
+    const last = rows.findLast(({ zone, row }) => zone === body.zone && widthOf(row) + body.width <= SHELF_WIDTH);
+    if (last) last.row.push(body);
+    else rows.splice(rows.findLastIndex(({ zone }) => zone === body.zone || zone === 'extra-low') + 1, 0, { zone: body.zone, row: [body] });
+  }
+  // extra-low volts stay above the mains, whatever has come in between
+  return ZONES.flatMap((zone) => rows.filter((one) => one.zone === zone).map(({ row }) => row));
+}
+
+const widthOf = (row: readonly Body[]): number => row.reduce((sum, { width }) => sum + width + 24, 0);
+
 /** Numbers from 0 to 1, the same for the same start: a layout has no chance in it. */
 function shaker(start: number): () => number {
   let state = start >>> 0;
