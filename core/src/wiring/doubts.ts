@@ -183,7 +183,7 @@ const insulationDoubts = ({ id, insulationV }: Conductor, { mostV, is }: WireCla
       ]
     : [];
 
-function colourDoubts({ id, colour }: Conductor, { is, isReturn, isDc }: WireClass, rules: 'na' | 'iec'): WiringDoubt[] {
+function colourDoubts({ id, colour }: Conductor, { is, isReturn, isNeutral, isDc }: WireClass, rules: 'na' | 'iec'): WiringDoubt[] {
   const of = COLOURS[rules];
   const doubt = (use: 'earth' | 'neutral' | 'hot', wanted: string, verdict: WiringDoubt['verdict']): WiringDoubt[] => [
     {
@@ -202,6 +202,8 @@ function colourDoubts({ id, colour }: Conductor, { is, isReturn, isDc }: WireCla
   if (is === 'extra-low') return rules === 'iec' && of.earth.test(colour) ? doubt('hot', `anything but ${of.wantedEarth}`, 'danger') : [];
   if (GREEN.test(colour)) return doubt(isReturn ? 'neutral' : 'hot', 'anything but green', 'danger');
   if (isDc) return [];
+  // what an isolator or an overload contact parts from the neutral may have either colour
+  if (isReturn && !isNeutral) return [];
   if (isReturn) return of.neutral.test(colour) ? [] : doubt('neutral', of.wantedNeutral, 'look');
   return of.neutral.test(colour) ? doubt('hot', `anything but ${of.wantedNeutral}, or marked at both ends`, 'look') : [];
 }

@@ -11,6 +11,8 @@ export interface WireClass {
   readonly is: 'earth' | 'extra-low' | 'mains';
   /** tied to the bonded side of its supply, or to its minus */
   readonly isReturn: boolean;
+  /** a return that nothing but a fuse may part from the bonded side: what a contact parts from it is none when that opens */
+  readonly isNeutral: boolean;
   readonly isDc: boolean;
   /** the most to earth over every state that was seen, RMS */
   readonly mostV: number;
@@ -40,6 +42,7 @@ export function wireClasses({ plan, greatestToEarth, conductorA }: Exploration):
         conductor.id,
         {
           is: earth.has(conductor.id) ? 'earth' : isLow ? 'extra-low' : 'mains',
+          isNeutral: graph.isReturn(a) || graph.isReturn(b),
           // a neutral behind its isolator is one too: it never leaves the volts of earth
           isReturn: graph.isReturn(a) || graph.isReturn(b) || (!isLow && seenV < TIED_V),
           isDc: of?.isDc ?? false,

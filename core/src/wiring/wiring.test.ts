@@ -97,6 +97,9 @@ describe('doubts about the wiring', () => {
     const found = doubts(demo('Q1')).filter(({ code }) => code === 'crowded');
     expect(found.map((one) => one.code === 'crowded' && spellTerminal(demo('Q1'), one.at))).toEqual(['K1:L2', 'K1:T1', 'K1:T2']);
   });
+  it('a coil’s wire to an overload contact in its return is no neutral', () => {
+    expect(codes(demo('Q3'))).toEqual([]);
+  });
   it('a thermostat wire may be green where thermostat wires are', () => {
     const circuit = demo('Q1');
     const fan = conductorsAt(circuit, end('dTC1:G'))[0]!;
