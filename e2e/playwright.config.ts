@@ -4,8 +4,9 @@ const PORT = 4371;
 
 export default defineConfig({
   testDir: './journeys',
-  timeout: 60_000,
-  expect: { timeout: 10_000 },
+  // two slow cores that are busy with something else take their time
+  timeout: 150_000,
+  expect: { timeout: 20_000 },
   fullyParallel: false,
   workers: 1,
   reporter: [['list']],
