@@ -354,6 +354,8 @@ export interface WiringAnswer {
   /** devices that may be opened to make dead */
   readonly openers: readonly { readonly device: DeviceId; readonly words: string }[];
   readonly statesSeen: number;
+  /** every state there is was tried: only then nothing is said to be doubtful */
+  readonly isWhole: boolean;
 }
 
 export interface LandingAnswer {

@@ -68,6 +68,7 @@ export function wiringView(exploration: Exploration, practice: Practice): Wiring
     })),
     openers: openersOf(circuit).map(({ id, tag, title }) => ({ device: id, words: `${tag} ${title}` })),
     statesSeen: exploration.statesSeen,
+    isWhole: exploration.untried.length === 0,
   };
 }
 

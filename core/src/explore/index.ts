@@ -12,7 +12,7 @@ export { triedStops } from './stops';
 export { aloneIn, isEverOn, togetherIn } from './together';
 export { triedWhole } from './tried';
 export type { Progress, Untried } from './walk';
-export { drain, statesOf } from './walk';
+export { drain, leftOut, statesOf } from './walk';
 export type { CoilExposure, CoilSeen } from './watch/coils';
 export type { ContactExposure } from './watch/contacts';
 export type { GuardExposure } from './watch/guards';

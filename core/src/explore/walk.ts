@@ -156,6 +156,13 @@ function merged(sets: readonly Calls[]): Calls {
   return [...taken.values()];
 }
 
+/** How many combinations of its inputs a walk would leave out, since a group has too many of them. */
+export const leftOut = (plan: NetworkPlan, near?: DeviceId): number =>
+  groupsNear(plan, near).reduce((sum, group) => {
+    const { untried } = combinations(plan, group);
+    return sum + (untried ? untried.of - untried.tried : 0);
+  }, 0);
+
 /** Every state that a walk would try with nothing yet known of which is heavy: each group by itself, the others at rest. */
 export function statesOf(plan: NetworkPlan, near?: DeviceId): readonly Calls[] {
   const all: Calls[] = [[], ...groupsNear(plan, near).flatMap((group) => combinations(plan, group).calls)];

@@ -1,5 +1,5 @@
 import { applyChanges, type Circuit, type DeviceId, deviceOf, invariant, type Point, problemsText, type TerminalId } from '#core/circuit';
-import { type Calls, callsKey, type Progress, statesOf } from '#core/explore';
+import { type Calls, callsKey, leftOut, type Progress, statesOf } from '#core/explore';
 import { graphOf } from '#core/graph';
 import { type NetworkPlan, planNetwork, readOhms } from '#core/network';
 import { createRig, restMoment, showOhms } from '#core/sequence';
@@ -32,6 +32,8 @@ export interface Rehearsed {
   /** the reading before power that tells it */
   readonly tells: DeadReading | undefined;
   readonly statesSeen: number;
+  /** combinations that were left out: what shows in none of the others is not called harmless */
+  readonly untried: number;
 }
 
 /** Ohms between two terminals with everything isolated: as it should be, and with the mishap. Infinity: an open line. */
@@ -158,7 +160,7 @@ function rehearse(before: Stand, mishap: Mishap): Rehearsed {
   const applied = applyChanges(before.circuit, mishap.changes);
   invariant(applied.ok, applied.ok ? '' : problemsText(applied.problems));
   const after = standOf(applied.value.circuit, before);
-  const homes = grouped(concerned(before.circuit, mishap), graphOf(after.plan).neighbourhoodOf).keys();
+  const homes = [...grouped(concerned(before.circuit, mishap), graphOf(after.plan).neighbourhoodOf).keys()];
   const states = new Map([...homes].flatMap((home) => statesOf(after.plan, home)).map((calls) => [callsKey(calls), calls]));
   const shown = [...states].flatMap(([key, calls]) => differs(before.seen(calls, key), after.seen(calls, key)) ?? []);
   const hurts = shown.filter(({ harms }) => harms.some(({ harm }) => !isWaiting(harm)));
@@ -173,6 +175,7 @@ function rehearse(before: Stand, mishap: Mishap): Rehearsed {
     ways: ways.slice(0, MOST_WAYS),
     tells: tellingReading(before, after, mishap),
     statesSeen: states.size,
+    untried: homes.reduce((sum, home) => sum + leftOut(after.plan, home), 0),
   };
 }
 

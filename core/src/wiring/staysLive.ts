@@ -1,6 +1,6 @@
 import { type Circuit, type Device, type DeviceId, deviceOf, isTerminal, type TerminalId } from '#core/circuit';
 import { familyOf, inputsOf } from '#core/devices';
-import { type Calls, logOf, type Progress, statesOf } from '#core/explore';
+import { type Calls, leftOut, logOf, type Progress, statesOf } from '#core/explore';
 import { type CircuitPlan, endsOfBranch, graphOf } from '#core/graph';
 import { floatingNodes, planNetwork, rmsOver, voltsAt } from '#core/network';
 import { createRig, howAt, type Moment, type Rig, runLog } from '#core/sequence';
@@ -85,7 +85,7 @@ export function* stayingLive(circuit: Circuit, opened: readonly DeviceId[]): Gen
   return {
     live: [...worst.values()].sort((a, b) => Number(b.isHot) - Number(a.isHot) || naturally(tag(a), tag(b))),
     statesSeen: states.length,
-    untried: all.length - states.length,
+    untried: all.length - states.length + leftOut(plan),
   };
 }
 

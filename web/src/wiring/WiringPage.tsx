@@ -224,7 +224,14 @@ export default function WiringPage() {
       <Side label="Plate">
         {row && <WirePlate row={row} doubts={doubts} landings={landings} blocked={blocked(row.conductor)} />}
         {!row && point && <PointPlate point={point} />}
-        {!row && !point && <Doubts doubts={doubts} isCurrent={wiring.isCurrent} statesSeen={wiring.answer?.statesSeen} />}
+        {!row && !point && (
+          <Doubts
+            doubts={doubts}
+            isCurrent={wiring.isCurrent}
+            statesSeen={wiring.answer?.statesSeen}
+            isWhole={wiring.answer?.isWhole === true}
+          />
+        )}
         {(row || point) && (
           <Button type="button" mt="10px" onClick={() => dispatch(benchSlice.actions.deviceSelected(null))}>
             What is doubtful in the whole circuit ({doubts.length})
@@ -257,15 +264,19 @@ interface DoubtsProps {
   readonly doubts: React.ComponentProps<typeof WirePlate>['doubts'];
   readonly isCurrent: boolean;
   readonly statesSeen: number | undefined;
+  readonly isWhole: boolean;
 }
 
 /** Everything that is doubtful about the wiring; nothing selected. */
-function Doubts({ doubts, isCurrent, statesSeen }: DoubtsProps) {
+function Doubts({ doubts, isCurrent, statesSeen, isWhole }: DoubtsProps) {
   return (
     <Box opacity={isCurrent ? 1 : 0.6}>
       <Label as="h3">About the wiring</Label>
       {statesSeen === undefined && <Box color="muted">Looking…</Box>}
-      {statesSeen !== undefined && doubts.length === 0 && (
+      {statesSeen !== undefined && !isWhole && (
+        <Note tone="look">Cannot clear: not every state of this circuit was tried. The stage Prove says which were left out.</Note>
+      )}
+      {statesSeen !== undefined && isWhole && doubts.length === 0 && (
         <Note tone="good">
           Protective conductors, colours, insulation, ends under a screw, loose ends and numbers: nothing is doubtful in {statesSeen}{' '}
           states.

@@ -90,7 +90,7 @@ const tellDeadReading = (circuit: Circuit, { red, black, should, is }: DeadReadi
 /** What a mishap comes to, when, what is seen of it first, and the reading before power that tells it. */
 export interface RehearsedWords {
   readonly mishap: string;
-  readonly verdict: 'danger' | 'look' | 'good';
+  readonly verdict: 'danger' | 'look' | 'good' | 'cannot-clear';
   readonly word: string;
   readonly says: string;
   readonly first: string | null;
@@ -104,10 +104,13 @@ const OUTCOMES = {
   harmless: { verdict: 'good', word: 'harmless' },
 } as const;
 
+const NOT_CLEARED = { verdict: 'cannot-clear', word: 'cannot clear' } as const;
+
 /** A rehearsed mishap in words. @param plan of the circuit as it should be */
-export function tellRehearsed(plan: NetworkPlan, { mishap, outcome, first, ways, tells, statesSeen }: Rehearsed): RehearsedWords {
+export function tellRehearsed(plan: NetworkPlan, { mishap, outcome, first, ways, tells, statesSeen, untried }: Rehearsed): RehearsedWords {
   const { circuit } = plan;
-  const { verdict, word } = OUTCOMES[outcome];
+  const isLeft = outcome === 'harmless' && untried > 0;
+  const { verdict, word } = isLeft ? NOT_CLEARED : OUTCOMES[outcome];
   const isWaiting = (harm: Harm): boolean => harm.code === 'not earthed' || harm.code === 'tied' || harm.code === 'bypassed';
   const waits = ways.every(({ harms }) => harms.every(({ harm }) => isWaiting(harm)));
   const told = ways.map(({ calls, harms }) => {
@@ -119,7 +122,7 @@ export function tellRehearsed(plan: NetworkPlan, { mishap, outcome, first, ways,
   });
   const says =
     outcome === 'harmless'
-      ? `Nothing differs in ${statesSeen} ${statesSeen === 1 ? 'state' : 'states'}.`
+      ? `Nothing differs in ${statesSeen} ${statesSeen === 1 ? 'state' : 'states'}${isLeft ? `; ${untried} further were not tried` : ''}.`
       : outcome === 'shows'
         ? 'It does not hurt; it works wrong.'
         : waits
