@@ -39,6 +39,23 @@ test.describe('on a phone', () => {
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   });
 
+  test('nothing moves under the thumb while figures come, however slow the phone', async ({ page }) => {
+    const tech = technician(page);
+    await tech.openCopy(/Cold store 1, condensing unit/);
+    const slow = await page.context().newCDPSession(page);
+    await slow.send('Emulation.setCPUThrottlingRate', { rate: 8 });
+    const top = async (what: ReturnType<Page['getByRole']>) => (await what.boundingBox())!.y;
+    await page.getByRole('link', { name: /^Parts/ }).click();
+    const tab = page.getByRole('tab', { name: 'Will this one do?' });
+    const tabAt = await top(tab);
+    await tab.click();
+    const coil = page.getByRole('button', { name: '208–240 V 60 Hz' });
+    const coilAt = await top(coil);
+    await expect(page.getByText('Worst of all input states')).toBeAttached({ timeout: 60_000 });
+    expect(await top(tab)).toBe(tabAt);
+    expect(await top(coil)).toBe(coilAt);
+  });
+
   test('a coil typed without AC or DC is not guessed', async ({ page }) => {
     const tech = technician(page);
     await tech.openCopy(/Cold store 1, condensing unit/);

@@ -13,12 +13,15 @@ export function Truths() {
   const { circuit } = useBench();
   const { injected, hidden, revealed } = useAppSelector((state) => state.bench);
   const power = useAppSelector((state) => powerAt(state.bench.log, state.bench.atMs + 1));
-  const hot = useLook()?.stillHot ?? [];
+  const look = useLook();
+  const hot = look?.stillHot ?? [];
   const isNarrow = useIsNarrow();
   const words = injected.map(
     (fault) => circuit?.faults.find((one) => JSON.stringify(one.fault) === JSON.stringify(fault))?.words ?? 'a fault',
   );
   const isHot = isNarrow && power !== 'on' && hot.length > 0;
+  // its room is kept until it is known whether it is wanted: nothing moves under the thumb
+  if (!look && isNarrow && words.length === 0 && !hidden) return <Box minH="30px" />;
   if (words.length === 0 && !hidden && !isHot) return null;
   return (
     <Flex

@@ -20,50 +20,61 @@ export function HandVerdict({ place, answer, device }: { place: PlaceAnswer | un
           ? judged.cells.coil.why
           : worstCell(judged)
         : (said?.says ?? 'Read the coil on the part itself.');
-  const card = { borderLeft: '5px solid', borderColor: TONE[verdict], bg: 'card', px: '14px' } as const;
   return (
-    <>
-      {/* on a phone it stays in sight while the print is tapped in below */}
-      <Box
-        {...card}
-        borderTopRadius="4px"
-        pt="10px"
-        pb="2px"
-        role="status"
-        aria-live="polite"
-        data-hand={verdict}
-        css={{ '@media (max-width: 700px)': { position: 'sticky', top: 0, zIndex: 4, boxShadow: '0 3px 8px rgba(0,0,0,0.18)' } }}
-      >
-        <Box fontSize="20px" fontWeight={700} color={TONE[verdict]}>
-          {HEAD[verdict]}
-        </Box>
-        <Box fontSize="15px" css={{ '@media (max-width: 700px)': { fontSize: '13.5px' } }}>
-          {reason}
-        </Box>
+    // on a phone it stays in sight while the print is tapped in below; its room is kept, so that nothing moves under the thumb
+    <Box
+      borderLeft="5px solid"
+      borderColor={TONE[verdict]}
+      bg="card"
+      px="14px"
+      borderRadius="4px"
+      pt="10px"
+      pb="8px"
+      mb="8px"
+      minH="82px"
+      role="status"
+      aria-live="polite"
+      data-hand={verdict}
+      css={{
+        '@media (max-width: 700px)': { position: 'sticky', top: 0, zIndex: 4, minH: '122px', boxShadow: '0 3px 8px rgba(0,0,0,0.18)' },
+      }}
+    >
+      <Box fontSize="20px" fontWeight={700} color={TONE[verdict]}>
+        {HEAD[verdict]}
       </Box>
-      <Box {...card} borderBottomRadius="4px" pb="10px" mb="8px">
-        {place?.hand?.missing && <Box fontSize="14px">{place.hand.missing}</Box>}
-        {place?.hand?.now && (
-          <Box fontSize="13px" color="muted">
-            As the bench stands: {place.hand.now.says}
-          </Box>
-        )}
+      <Box fontSize="15px" css={{ '@media (max-width: 700px)': { fontSize: '13.5px' } }}>
+        {reason}
+      </Box>
+      <Box srOnly>{device.tag}</Box>
+    </Box>
+  );
+}
+
+/** What the verdict on the part in hand rests on: below what is tapped, for it grows as further states are seen. */
+export function HandGrounds({ place, answer }: { place: PlaceAnswer | undefined; answer: TwinAnswer | undefined }) {
+  const judged = place?.hand?.judged;
+  return (
+    <Box bg="card" borderRadius="4px" px="14px" py="8px" mt="8px">
+      {place?.hand?.missing && <Box fontSize="14px">{place.hand.missing}</Box>}
+      {place?.hand?.now && (
         <Box fontSize="13px" color="muted">
-          {place?.done
-            ? `Worst of ${answer?.statesSeen ?? 'all'} input states.`
-            : `Seen ${place?.seen ?? 0} of ${place?.of ?? '…'} input states so far.`}
+          As the bench stands: {place.hand.now.says}
         </Box>
-        {judged?.window && (
-          <CoilGauge
-            window={judged.window}
-            pullInV={judged.pullInV ?? undefined}
-            nowV={place?.hand?.now?.volts ?? undefined}
-            heldV={judged.heldV ?? undefined}
-          />
-        )}
-        <Box srOnly>{device.tag}</Box>
+      )}
+      <Box fontSize="13px" color="muted">
+        {place?.done
+          ? `Worst of ${answer?.statesSeen ?? 'all'} input states.`
+          : `Seen ${place?.seen ?? 0} of ${place?.of ?? '…'} input states so far.`}
       </Box>
-    </>
+      {judged?.window && (
+        <CoilGauge
+          window={judged.window}
+          pullInV={judged.pullInV ?? undefined}
+          nowV={place?.hand?.now?.volts ?? undefined}
+          heldV={judged.heldV ?? undefined}
+        />
+      )}
+    </Box>
   );
 }
 

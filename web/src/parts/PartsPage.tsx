@@ -20,7 +20,7 @@ import { MARK, TONE } from '../ui/verdicts';
 import { CandidateTable } from './CandidateTable';
 import { CornerTable, Room } from './CornerTable';
 import { blankHand, HandPart } from './HandPart';
-import { HandVerdict } from './HandVerdict';
+import { HandGrounds, HandVerdict } from './HandVerdict';
 import { LabelButtons } from './LabelButtons';
 import { Release } from './Release';
 import { StudyPlate } from './StudyPlate';
@@ -184,7 +184,6 @@ export default function PartsPage() {
           {devices.length} devices · {devices.length - toChoose} settled · {toChoose} to choose
         </Box>
       </Flex>
-      <Needs place={place} />
       <Tabs.Root value={isHand ? 'hand' : 'stock'} onValueChange={({ value }) => setHand(value === 'hand')} lazyMount unmountOnExit>
         <Flex gap="8px" my="8px" wrap="wrap" align="center">
           <Tabs.List>
@@ -208,6 +207,8 @@ export default function PartsPage() {
             <Flex direction="column">
               <HandVerdict place={place} answer={answer} device={device} />
               <HandPart device={device} hand={inHand} onChange={setHandPart} />
+              <HandGrounds place={place} answer={answer} />
+              <Needs place={place} />
               {place?.done && twinView}
               {narrow && place?.candidates && (
                 <>
@@ -234,6 +235,7 @@ export default function PartsPage() {
           )}
         </Tabs.Content>
         <Tabs.Content value="stock">
+          <Needs place={place} />
           {!place?.candidates && !problem && (
             <Box color="muted">Looking at {place ? `${place.seen} of ${place.of} states` : 'the place'}…</Box>
           )}
