@@ -16,6 +16,7 @@ const order = [
   'fit',
   'mend',
   'wiring',
+  'mounting',
   'brief',
   'find',
   'look',
@@ -26,7 +27,7 @@ const order = [
   'ask',
   'api',
 ];
-const computing = ['linear', 'network', 'sequence', 'explore', 'size', 'check', 'fit', 'wiring', 'find'];
+const computing = ['linear', 'network', 'sequence', 'explore', 'size', 'check', 'fit', 'wiring', 'mounting', 'find'];
 // The same in web: what is drawn with, the worker's end, what is kept, the bench, and the pages in layers.
 const webOrder = [
   ['ui', 'worker'],

@@ -11,6 +11,7 @@ import { createRig, createRunner, frameAt } from '#core/sequence';
 import { tellMend, tellSuspect } from '#core/words';
 import { findView } from './find';
 import { lookView, type OnBench } from './look';
+import { mountingView } from './mounting';
 import { createPlaces, twinView } from './place';
 import type { Answering } from './progress';
 import type { CircuitAnswer, Questions, QuestionType } from './protocol';
@@ -156,6 +157,11 @@ export function createDesk(): Desk {
     *wiring() {
       const one = there();
       return wiringView(yield* explored(one), one.practice);
+    },
+
+    *mounting({ place }) {
+      const one = there();
+      return mountingView(yield* explored(one), one.practice, place);
     },
 
     *landing() {

@@ -4,6 +4,7 @@ export { twinView as twinAnswer } from './place';
 export type { Progress } from './progress';
 export type {
   BandView,
+  BodyView,
   CandidateView,
   CircuitAnswer,
   FindAnswer,
@@ -13,6 +14,8 @@ export type {
   LookAnswer,
   LookAsk,
   MendAnswer,
+  MountingAnswer,
+  PanelView,
   PlaceAnswer,
   PlaceAsk,
   Question,

@@ -1,5 +1,5 @@
 import type { Finding, RuleId } from '#core/check';
-import type { Circuit, ConductorId, DeviceId, EditChange, LogEntry, Point, ProcessId, TerminalId } from '#core/circuit';
+import type { Circuit, ConductorId, DeviceId, EditChange, LogEntry, Mount, Point, ProcessId, TerminalId } from '#core/circuit';
 import type { StockPart } from '#core/devices';
 import type { Sheet, TerminalSheet } from '#core/draw';
 import type { Measured, Outcome, Suspicion, Test } from '#core/find';
@@ -24,6 +24,8 @@ export interface Questions {
   /** an edit leaves devices where they stand; tidied, their rows are sought anew: `tidy` counts how often somebody wanted that */
   terminals: { ask: { only: readonly DeviceId[] | null; tidy: number }; answer: TerminalSheet };
   wiring: { ask: Record<never, never>; answer: WiringAnswer };
+  /** `place` null: the panel with most in it */
+  mounting: { ask: { place: string | null }; answer: MountingAnswer };
   landing: { ask: Record<never, never>; answer: LandingAnswer };
   rehearse: { ask: RehearseAsk; answer: RehearseAnswer };
   staysLive: { ask: { opened: readonly DeviceId[] }; answer: StaysLiveAnswer };
@@ -356,6 +358,72 @@ export interface WiringAnswer {
   readonly statesSeen: number;
   /** every state there is was tried: only then nothing is said to be doubtful */
   readonly isWhole: boolean;
+}
+
+export interface SpotView {
+  readonly xMm: number;
+  readonly yMm: number;
+}
+
+export interface BodyView {
+  readonly device: DeviceId;
+  readonly tag: string;
+  readonly title: string;
+  /** the place whose plate or skin it is on */
+  readonly surface: string;
+  readonly at: SpotView | null;
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly heldBy: 'rail' | 'plate' | 'door';
+  readonly isTypical: boolean;
+  readonly isMains: boolean;
+  readonly watts: number | null;
+}
+
+/** A panel as it is laid out. Millimetres from the upper left corner of its plate, or of its door. */
+export interface PanelView {
+  readonly place: string;
+  readonly name: string;
+  readonly size: { readonly widthMm: number; readonly heightMm: number } | null;
+  readonly plate: { readonly widthMm: number; readonly heightMm: number } | null;
+  readonly doors: readonly { readonly place: string; readonly name: string; readonly widthMm: number; readonly heightMm: number }[];
+  readonly mounts: readonly Mount[];
+  readonly bodies: readonly BodyView[];
+  readonly routes: readonly {
+    readonly conductor: ConductorId;
+    readonly number: string;
+    readonly corners: readonly SpotView[];
+    readonly metres: number;
+    readonly isWhole: boolean;
+  }[];
+  readonly ducts: readonly { readonly duct: number; readonly words: string; readonly share: number; readonly wires: number }[];
+  readonly heat: {
+    readonly watts: number;
+    readonly aroundC: number;
+    readonly isAroundTypical: boolean;
+    readonly insideC: number;
+    readonly surfaceM2: number;
+    readonly fanM3h: number | null;
+  } | null;
+  readonly spareShare: number | null;
+  readonly doubts: readonly {
+    readonly title: string;
+    readonly remedy: string;
+    readonly verdict: Verdict;
+    readonly devices: readonly DeviceId[];
+    readonly source: string;
+  }[];
+  /** what places everything anew */
+  readonly placement: readonly EditChange[];
+  readonly tooWide: readonly string[];
+  /** wires that the plan makes longer or shorter than the document says */
+  readonly lengths: { readonly free: readonly EditChange[]; readonly measured: readonly EditChange[] };
+}
+
+export interface MountingAnswer {
+  readonly panels: readonly { readonly place: string; readonly name: string; readonly devices: number; readonly placed: number }[];
+  /** null: nothing of the circuit is in a panel */
+  readonly shown: PanelView | null;
 }
 
 export interface LandingAnswer {

@@ -24,6 +24,7 @@ const RANK: { readonly [T in QuestionType]: number } = {
   terminals: 2,
   staysLive: 3,
   wiring: 4,
+  mounting: 2,
   landing: 5,
   rehearse: 5,
 };

@@ -8,6 +8,7 @@ import {
   type Field,
   fine,
   PLAIN_LANDINGS,
+  PLAIN_PLACE,
   type Place,
   placeIdSchema,
   type Result,
@@ -60,7 +61,7 @@ type Plate = { readonly [F in FieldName]?: Field };
 /** A circuit that grows: one panel, devices with their tags for ids, wires numbered as they come. */
 function grown(isNa: boolean) {
   const panel = placeIdSchema.parse('lpanel-Panel');
-  const place: Place = { id: panel, name: 'Panel', kind: 'panel', parent: null, at: null, size: null };
+  const place: Place = { id: panel, name: 'Panel', kind: 'panel', ...PLAIN_PLACE, mounts: [] };
   const devices: Record<string, Device> = {};
   const conductors: Record<string, Conductor> = {};
   return {
@@ -70,7 +71,20 @@ function grown(isNa: boolean) {
     add(tag: string, family: FamilyName, title: string, nameplate: Plate, hazard: Device['hazard'] = 'none'): void {
       const id = deviceIdSchema.parse(`d${tag}`);
       const plate = Object.fromEntries(Object.entries(nameplate).filter((one): one is [string, Field] => one[1] !== undefined));
-      devices[id] = { id, tag, family, title, nameplate: plate, place: panel, at: null, hazard, notes: '', fitted: '', reads: null };
+      devices[id] = {
+        id,
+        tag,
+        family,
+        title,
+        nameplate: plate,
+        place: panel,
+        at: null,
+        body: null,
+        hazard,
+        notes: '',
+        fitted: '',
+        reads: null,
+      };
     },
     wire(number: string, a: string, b: string, metres: number | null, awg = CONTROL_AWG): void {
       const id = conductorIdSchema.parse(`w${String(Object.keys(conductors).length + 1).padStart(2, '0')}`);

@@ -73,6 +73,7 @@ const pilotAcross = (name: string, a: string, b: string, volts: number, watts: n
     fitted: '',
     place: null,
     at: null,
+    body: null,
     reads: null,
   } as const;
   return [

@@ -4,7 +4,7 @@ import { z } from 'zod';
  * The circuit document: the one thing that is stored. Everything else is computed from it.
  * Devices, conductors, cables, places and processes are keyed by an immutable id and refer to each other by id; tags and wire numbers are fields.
  */
-export const SCHEMA_VERSION = 3;
+export const SCHEMA_VERSION = 4;
 
 const idSchema = (letter: string) =>
   z.string().regex(new RegExp(`^${letter}[A-Za-z0-9_-]{1,40}$`), `an id starts with "${letter}" and has letters, digits, "-" or "_"`);
@@ -33,14 +33,29 @@ const text = (most: number) => z.string().max(most);
 const millimetres = z.number().finite().min(-100_000).max(100_000);
 const spotSchema = z.strictObject({ xMm: millimetres, yMm: millimetres });
 
-/** Where things are: a site has panels and fields, a panel has enclosures. Coordinates are those of the place that it is in. */
+/** What is screwed to the plate of a panel before any device: rails that devices snap on, ducts that wires lie in. Its box, from its upper left corner. */
+export const mountSchema = z.strictObject({
+  kind: z.enum(['rail', 'duct']),
+  xMm: millimetres,
+  yMm: millimetres,
+  widthMm: z.number().positive().max(100_000),
+  heightMm: z.number().positive().max(100_000),
+});
+
+/** Where things are: a site has panels and fields, a panel has enclosures and doors. Coordinates are those of the place that it is in. */
 export const placeSchema = z.strictObject({
   id: placeIdSchema,
   name: text(60),
-  kind: z.enum(['site', 'panel', 'field', 'enclosure']),
+  kind: z.enum(['site', 'panel', 'field', 'enclosure', 'door']),
   parent: placeIdSchema.nullable(),
   at: spotSchema.nullable(),
   size: z.strictObject({ widthMm: z.number().positive().max(100_000), heightMm: z.number().positive().max(100_000) }).nullable(),
+  depthMm: z.number().positive().max(10_000).nullable(),
+  mounts: z.array(mountSchema).max(60),
+  /** the air around it, °C; null: nobody said */
+  aroundC: z.number().finite().min(-60).max(90).nullable(),
+  /** air that a fan moves through it, m³/h; null: it has none */
+  fanM3h: z.number().positive().max(10_000).nullable(),
 });
 
 export const deviceSchema = z.strictObject({
@@ -52,6 +67,8 @@ export const deviceSchema = z.strictObject({
   place: placeIdSchema.nullable(),
   /** where it sits in its place */
   at: spotSchema.nullable(),
+  /** as measured or printed; null: as its kind usually is */
+  body: z.strictObject({ widthMm: z.number().positive().max(5000), heightMm: z.number().positive().max(5000) }).nullable(),
   hazard: z.enum(['moves', 'heats', 'pressure', 'none']),
   notes: text(400),
   /** the part of the stock that was put in; empty while nobody said */
@@ -205,6 +222,7 @@ export type TerminalId = z.infer<typeof terminalIdSchema>;
 export type Evidence = z.infer<typeof evidenceSchema>;
 export type Field = z.infer<typeof fieldSchema>;
 export type Place = z.infer<typeof placeSchema>;
+export type Mount = z.infer<typeof mountSchema>;
 export type Device = z.infer<typeof deviceSchema>;
 export type Process = z.infer<typeof processSchema>;
 export type Conductor = z.infer<typeof conductorSchema>;
@@ -214,6 +232,17 @@ export type Pair = z.infer<typeof pairSchema>;
 export type Complaint = z.infer<typeof complaintSchema>;
 export type Circuit = z.infer<typeof circuitSchema>;
 export type PowerPosition = 'isolated' | 'control' | 'on';
+
+/** What a place says of itself where nobody has said more. */
+export const PLAIN_PLACE = {
+  parent: null,
+  at: null,
+  size: null,
+  depthMm: null,
+  mounts: [],
+  aroundC: null,
+  fanM3h: null,
+} as const satisfies Partial<Place>;
 
 /** A circuit without anything in it. */
 export const emptyCircuit: Circuit = {

@@ -25,6 +25,7 @@ function sample(family: string): Device {
     nameplate,
     place: null,
     at: null,
+    body: null,
     reads: null,
     hazard: 'none',
     notes: '',

@@ -44,6 +44,7 @@ export const asDevice = (part: StockPart, place: Pick<Device, 'id' | 'tag' | 'pl
   nameplate: part.nameplate,
   place: place.place,
   at: place.at,
+  body: null, // another part has another body
   reads: place.reads,
   hazard: place.hazard,
   notes: place.notes,

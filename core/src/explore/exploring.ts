@@ -7,6 +7,7 @@ import { type ContactExposure, watchContacts } from './watch/contacts';
 import { watchEarthSides } from './watch/earthSides';
 import { type Ending, watchEndings } from './watch/endings';
 import { type GuardExposure, watchGuards } from './watch/guards';
+import { type HeatExposure, watchHeat } from './watch/heat';
 import { type JointExposure, watchJoints } from './watch/joints';
 import { type LoadExposure, watchLoads } from './watch/loads';
 import { type MotorExposure, watchMotors } from './watch/motors';
@@ -37,6 +38,8 @@ export interface Exploration extends PointExposure, CurrentExposure, Walked {
   readonly guards: ReadonlyMap<number, GuardExposure>;
   /** the most volts between the points of a terminal strip, and to earth */
   readonly joints: ReadonlyMap<DeviceId, JointExposure>;
+  /** by place, the heat in it */
+  readonly heat: ReadonlyMap<string, HeatExposure>;
   readonly motors: MotorExposure;
   /** contacts that carry at the potential of earth, and never at another */
   readonly earthSides: ReadonlySet<number>;
@@ -69,6 +72,7 @@ export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = [], nea
   const guards = watchGuards(rig);
   const joints = watchJoints(rig);
   const earthSides = watchEarthSides(rig);
+  const heat = watchHeat(rig);
   const watches = [
     coils,
     contacts,
@@ -84,6 +88,7 @@ export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = [], nea
     guards,
     joints,
     earthSides,
+    heat,
   ];
   const walked = yield* walkStates(rig, watches, near);
   return {
@@ -101,6 +106,7 @@ export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = [], nea
     guards: guards.result(),
     joints: joints.result(),
     earthSides: earthSides.result(),
+    heat: heat.result(),
     ...points.result(),
     ...currents.result(),
   };

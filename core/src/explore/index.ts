@@ -16,6 +16,7 @@ export { drain, leftOut, statesOf } from './walk';
 export type { CoilExposure, CoilSeen } from './watch/coils';
 export type { ContactExposure } from './watch/contacts';
 export type { GuardExposure } from './watch/guards';
+export type { HeatExposure } from './watch/heat';
 export type { LoadExposure } from './watch/loads';
 export type { MotorIll } from './watch/motors';
 export { watchShorts } from './watch/shorts';

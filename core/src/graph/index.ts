@@ -3,7 +3,7 @@ export { coneOf } from './cone';
 
 export { endsOfBranch, graphOf } from './graph';
 export { joinedTo } from './joined';
-export { nominalAt } from './nominal';
+export { isOfMains, nominalAt } from './nominal';
 export type { Partition } from './partition';
 export { numberPartition, partition } from './partition';
 export type { CircuitPlan, PlannedBranch, PlannedInput, PlannedPart } from './plan';

@@ -1,3 +1,4 @@
+import type { DeviceId } from '#core/circuit';
 import { fullVolts } from '#core/kinds';
 import { at } from '#core/units';
 import { endsOfBranch } from './graph';
@@ -68,4 +69,15 @@ export function nominalAt(plan: CircuitPlan): (node: number) => Nominal | undefi
   const made = (node: number): Nominal | undefined => (node === EARTH_NODE ? undefined : found.get(joined.groupOf(node)));
   cache.set(plan, made);
   return made;
+}
+
+/** Extra-low volts end here. IEC 61140. */
+const LOW_V = 50;
+
+/** Whether wires may bring a device more than extra-low volts, whatever its contacts stand at. */
+export function isOfMains(plan: CircuitPlan, device: DeviceId): boolean {
+  const nominal = nominalAt(plan);
+  return plan.points.some(
+    (point) => point.startsWith(`${device}:`) && plan.wiresAt(point).length > 0 && (nominal(plan.nodeOf(point))?.volts ?? 0) > LOW_V,
+  );
 }

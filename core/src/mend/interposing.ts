@@ -70,6 +70,7 @@ export function interposing(study: Study, device: Device, coil: Coil, volts: num
     nameplate: { ...usualCoil(volts, hz), ...figures },
     place: device.place,
     at: null,
+    body: null,
     hazard: 'none',
     notes: '',
     fitted: '',

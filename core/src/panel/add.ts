@@ -44,6 +44,7 @@ const partOf = (circuit: Circuit, { family, tag, title, from, plate }: PartSaid)
   nameplate: from?.nameplate ?? plate ?? {},
   place: null,
   at: null,
+  body: null,
   reads: null,
   hazard: 'none',
   notes: '',

@@ -19,6 +19,7 @@ function growing(circuit: Circuit) {
         ),
         place: null,
         at: null,
+        body: null,
         hazard: 'none',
         notes: '',
         fitted: '',

@@ -27,6 +27,7 @@ export function rigged(
         nameplate: Object.fromEntries(Object.entries(nameplate).map(([name, value]) => [name, { value, evidence: 'print' as const }])),
         place: null,
         at: null,
+        body: null,
         reads: null,
         hazard: 'none',
         notes: '',

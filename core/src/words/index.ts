@@ -14,6 +14,7 @@ export type { Label } from './en/label';
 export { labelOf } from './en/label';
 export { tellRunLimit } from './en/limits';
 export { type MendWords, tellMend } from './en/mends';
+export { tellDuct, tellMountingDoubt } from './en/mounting';
 export { placeName } from './en/places';
 export { listed, tagOf } from './en/points';
 export { tellCoilPrint, tellPrintDoubts, tellRatingDoubts, tellRatingPrint, tellSupplyDoubts, tellSupplyPrint } from './en/prints';

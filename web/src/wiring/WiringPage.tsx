@@ -20,6 +20,8 @@ import { useIsNarrow } from '../ui/useIsNarrow';
 import { Changes } from './Changes';
 import { FerruleLabels } from './FerruleLabels';
 import { LandingPlan } from './LandingPlan';
+import { PanelFacts } from './PanelFacts';
+import { PanelLayout } from './PanelLayout';
 import { Rehearsal } from './Rehearsal';
 import { StaysLive } from './StaysLive';
 import { TerminalView } from './TerminalView';
@@ -29,6 +31,7 @@ import { DoubtNote, WirePlate } from './WirePlate';
 
 const TABS = {
   list: 'Wire list',
+  panel: 'Panel layout',
   plan: 'Landing plan',
   mishaps: 'Landed wrong?',
   live: 'What stays live',
@@ -63,7 +66,13 @@ export default function WiringPage() {
     () => (places.isMany || place !== '' ? devicesIn(document, place === '' ? (places.list[0]?.id ?? '') : place) : null),
     [document, place, places],
   );
-  const drawing = useAsked('terminals', isDrawn ? { only, tidy } : undefined);
+  /** the plate takes the room of the terminals */
+  const isPanel = tab === 'panel';
+  const isTerminals = isDrawn && !isPanel;
+  const [panelPlace, setPanelPlace] = useState<string | null>(null);
+  const [mount, setMount] = useState<number | null>(null);
+  const mounting = useAsked('mounting', isPanel ? { place: panelPlace } : undefined);
+  const drawing = useAsked('terminals', isTerminals ? { only, tidy } : undefined);
   const wiring = useAsked('wiring', {});
   const rows = wiring.answer?.rows ?? [];
   const doubts = wiring.answer?.doubts ?? [];
@@ -99,10 +108,17 @@ export default function WiringPage() {
           Wiring
         </Box>
         <Flex gap="10px" align="center" wrap="wrap" fontSize="14px">
-          <Button type="button" aria-pressed={isDrawn} onClick={() => setDrawn(!isDrawn)}>
-            {isDrawn ? 'Fold the terminals' : 'Show the terminals'}
+          <Button
+            type="button"
+            aria-pressed={isTerminals}
+            onClick={() => {
+              if (isPanel) setTab('list');
+              setDrawn(!isTerminals);
+            }}
+          >
+            {isTerminals ? 'Fold the terminals' : 'Show the terminals'}
           </Button>
-          {places.list.length > 1 && (
+          {!isPanel && places.list.length > 1 && (
             <Choice aria-label="Devices of which place" value={place} onChange={({ target }) => setPlace(target.value)}>
               {!places.isMany && <option value="">all places</option>}
               {places.list.map(({ id, name: words, count }) => (
@@ -112,7 +128,7 @@ export default function WiringPage() {
               ))}
             </Choice>
           )}
-          {isDrawn && (
+          {isTerminals && (
             <Choice
               aria-label="How large the terminals are drawn"
               value={zoom}
@@ -126,7 +142,7 @@ export default function WiringPage() {
               ))}
             </Choice>
           )}
-          {isDrawn && (
+          {isTerminals && (
             <Button type="button" title="Seek an order in which wires cross less" onClick={() => setTidy(tidy + 1)}>
               Tidy
             </Button>
@@ -163,7 +179,7 @@ export default function WiringPage() {
             Ticks are kept in this browser and are sent when the server answers: {landings.problem}
           </Note>
         )}
-        {isDrawn &&
+        {isTerminals &&
           (drawing.answer ? (
             <TerminalView
               sheet={drawing.answer}
@@ -204,6 +220,20 @@ export default function WiringPage() {
               </Box>
             )}
           </Pane>
+          <Pane value="panel">
+            <PanelLayout
+              answer={mounting.answer}
+              isCurrent={mounting.isCurrent}
+              failed={mounting.failed}
+              progress={mounting.progress}
+              mount={mount}
+              onMount={setMount}
+              onPlace={(next) => {
+                setMount(null);
+                setPanelPlace(next);
+              }}
+            />
+          </Pane>
           <Pane value="plan">
             <LandingPlan rows={rows} landings={landings} blocked={blocked} stops={stops} />
           </Pane>
@@ -222,9 +252,10 @@ export default function WiringPage() {
         </Tabs.Root>
       </Flex>
       <Side label="Plate">
-        {row && <WirePlate row={row} doubts={doubts} landings={landings} blocked={blocked(row.conductor)} />}
-        {!row && point && <PointPlate point={point} />}
-        {!row && !point && (
+        {isPanel && mounting.answer?.shown && <PanelFacts panel={mounting.answer.shown} mount={mount} onMount={setMount} />}
+        {!isPanel && row && <WirePlate row={row} doubts={doubts} landings={landings} blocked={blocked(row.conductor)} />}
+        {!isPanel && !row && point && <PointPlate point={point} />}
+        {!isPanel && !row && !point && (
           <Doubts
             doubts={doubts}
             isCurrent={wiring.isCurrent}
@@ -232,12 +263,12 @@ export default function WiringPage() {
             isWhole={wiring.answer?.isWhole === true}
           />
         )}
-        {(row || point) && (
+        {!isPanel && (row || point) && (
           <Button type="button" mt="10px" onClick={() => dispatch(benchSlice.actions.deviceSelected(null))}>
             What is doubtful in the whole circuit ({doubts.length})
           </Button>
         )}
-        {(red || black) && <BenchMeter />}
+        {!isPanel && (red || black) && <BenchMeter />}
       </Side>
     </Flex>
   );

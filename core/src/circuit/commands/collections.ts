@@ -95,7 +95,9 @@ const devices = threeOf({
   noun: 'Device',
   field: 'device',
   schema: deviceSchema,
-  patch: deviceSchema.pick({ title: true, place: true, at: true, hazard: true, notes: true, fitted: true, reads: true }).partial(),
+  patch: deviceSchema
+    .pick({ title: true, place: true, at: true, body: true, hazard: true, notes: true, fitted: true, reads: true })
+    .partial(),
   name: ({ tag }) => tag,
   alsoTouches: ({ tag }) => tag,
   holds(circuit, { id, tag }) {

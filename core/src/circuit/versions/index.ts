@@ -2,10 +2,11 @@ import type { EditChange } from '../commands';
 import { type Circuit, SCHEMA_VERSION } from '../schema';
 import { from1 } from './from1';
 import { from2 } from './from2';
+import { from3 } from './from3';
 import type { VersionStep } from './step';
 
 /** The chain of version steps, oldest first. A sample of every old version is kept beside them, and a test reads it. */
-const STEPS: readonly VersionStep[] = [from1, from2];
+const STEPS: readonly VersionStep[] = [from1, from2, from3];
 
 const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> => typeof value === 'object' && value !== null;
 

@@ -1,15 +1,6 @@
-import {
-  type Circuit,
-  type Conductor,
-  type ConductorId,
-  type Device,
-  type DeviceId,
-  deviceOf,
-  type TerminalId,
-  terminalId,
-} from '#core/circuit';
+import { type Circuit, type Conductor, type ConductorId, type Device, deviceOf, type TerminalId, terminalId } from '#core/circuit';
 import { faceOf } from '#core/devices';
-import { type CircuitPlan, nominalAt } from '#core/graph';
+import { type CircuitPlan, isOfMains } from '#core/graph';
 import { widthOf } from '../widths';
 
 /** Which side of a body a terminal is reached from. */
@@ -42,18 +33,6 @@ const PAD = 12;
 export const TAG_SIZE = 14;
 export const MARK_SIZE = 11;
 export const TITLE_SIZE = 10;
-/** Extra-low volts end here. IEC 61140. */
-const LOW_V = 50;
-
-/** Devices of the mains, and of extra-low volts alone. */
-function zoneOf(plan: CircuitPlan, device: DeviceId): ZoneName {
-  const nominal = nominalAt(plan);
-  const isHigh = plan.points.some(
-    (point) => point.startsWith(`${device}:`) && plan.wiresAt(point).length > 0 && (nominal(plan.nodeOf(point))?.volts ?? 0) > LOW_V,
-  );
-  return isHigh ? 'mains' : 'extra-low';
-}
-
 /** The bodies of some devices, with the wires on each of their terminals. */
 export function bodiesOf(plan: CircuitPlan, devices: readonly Device[], shown: ReadonlySet<ConductorId>): readonly Body[] {
   const { circuit } = plan;
@@ -78,7 +57,7 @@ export function bodiesOf(plan: CircuitPlan, devices: readonly Device[], shown: R
     const words = Math.max(widthOf(device.tag, TAG_SIZE), Math.min(96, widthOf(device.title, TITLE_SIZE)));
     return {
       device,
-      zone: zoneOf(plan, device.id),
+      zone: isOfMains(plan, device.id) ? 'mains' : 'extra-low',
       top: rows[0] ?? [],
       bottom: rows[1] ?? [],
       width: GRID * Math.ceil((Math.max(row, words) + PAD) / GRID),

@@ -24,5 +24,13 @@ starts_an_hour        6      /h  starts_an_hour_when_nobody_counted
 coil_pf_inrush        0.7    pf  power_factor_of_a_coil_at_pull-in
 coil_pf_sealed        0.35   pf  power_factor_of_a_coil_held
 least_dc_arc_V        30     V   DC_volts_above_which_an_explicit_rating_is_asked
-insulation_step_K     10     K   hotter_by_this_halves_insulation_life`,
+insulation_step_K     10     K   hotter_by_this_halves_insulation_life
+rail_spare_share      0.2    ×  rail_kept_free_in_a_new_panel
+duct_fill_share       0.5    ×  of_a_duct’s_section_that_wires_may_fill
+air_around_panel_C    35     °C  air_around_a_panel_when_nobody_measured_it
+air_in_panel_C        40     °C  air_in_a_panel_up_to_which_devices_keep_their_rated_amps
+air_in_panel_most_C   55     °C  air_in_a_panel_above_which_most_devices_are_not_made_for_it
+panel_heat_W_m2K      5.5    W/m²K  heat_that_painted_sheet_steel_gives_off
+wire_slack_mm         80     mm  wire_kept_over_at_each_end
+door_loop_mm          300    mm  wire_kept_over_at_the_hinge_of_a_door`,
 );
