@@ -67,6 +67,28 @@ export const live: Command = (words) => {
   return answer.untried > 0 || answer.live.some(({ isHot }) => isHot) ? 1 : 0;
 };
 
+/** A panel as it is laid out; with `--place` as the program would lay it out. */
+export const layout: Command = (words) => {
+  const { values, positionals } = parseWords(words, { panel: { type: 'string' }, place: { type: 'boolean' }, json: { type: 'boolean' } });
+  const answer = ask('layout', {
+    circuit: circuitWord(positionals),
+    place: values.place === true,
+    ...(values.panel ? { panel: values.panel } : {}),
+  });
+  const { heat, size } = answer;
+  print(values.json, answer, [
+    `${answer.panel}: ${size ? `${size.widthMm} × ${size.heightMm} mm` : 'no size'}${heat ? `, ${amount(heat.watts, 'W')}, ${amount(heat.insideC, '°C')} inside` : ''}`,
+    ...answer.bodies.map(
+      ({ tag, at, widthMm, heightMm, heldBy, watts }) =>
+        `${tag.padEnd(6)} ${(at ? `${at.xMm}, ${at.yMm}` : 'not placed').padEnd(14)} ${`${widthMm} × ${heightMm}`.padEnd(12)} ${heldBy.padEnd(6)} ${watts === null ? '' : amount(watts, 'W')}`,
+    ),
+    ...answer.ducts.map(({ duct, share, wires }) => `${duct}: ${wires} wires, ${Math.round(100 * share)} % full`),
+    ...answer.wires.map(({ number, metres, isWhole }) => `wire ${number.padEnd(6)} ${metres} m${isWhole ? '' : ' as far as the edge'}`),
+    ...answer.doubts.map(({ verdict, title, remedy }) => `${verdict.toUpperCase()}: ${title}. ${remedy}`),
+  ]);
+  return answer.doubts.some(({ verdict }) => verdict !== 'look') ? 1 : 0;
+};
+
 const FIGURES = [
   ['devices', 'devices'],
   ['conductors', 'conductors'],

@@ -277,11 +277,16 @@ describe('wiring from the command line', () => {
     expect(figures.is.onVoltFree).toBeLessThan(figures.was.onVoltFree);
     expect(figures.is.coilVa - figures.was.coilVa).toBeCloseTo(2.5, 1);
     expect((await mando('diff', 'demo:L1A', 'demo:L1A')).stdout).toContain('Nothing differs.');
+    const bare = await mando('layout', 'demo:Q3');
+    expect([bare.status, bare.stdout]).toEqual([1, expect.stringContaining('CANNOT-CLEAR: Pump panel has no size')]);
+    const laid = await mando('layout', 'demo:Q3', '--place', '--panel', 'Pump panel');
+    expect([laid.status, laid.stdout]).toEqual([0, expect.stringMatching(/^Pump panel: 600 × 800 mm, 49\.6 W, 42\.3 °C inside/)]);
   });
   it.each([
     [['live', 'demo:Q1', '--open', 'Q9'], 'There is no device Q9'],
     [['swap', 'demo:Q1', '--of', 'W99'], 'There is no device W99'],
     [['diff', 'demo:Q1'], 'name two circuits'],
+    [['layout', 'demo:Q3', '--panel', 'Cellar'], 'There is no panel "Cellar"'],
     [['plan'], 'Name one circuit'],
   ])('%s is told', async (words, told) => {
     const said = await mando(...words);

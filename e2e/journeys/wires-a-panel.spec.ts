@@ -141,3 +141,50 @@ test('what stays live is told for whatever is opened; ferrules come true to size
   await page.getByRole('textbox', { name: /Search wires/ }).fill('TC1:W');
   await expect(page.getByRole('grid', { name: 'Wires' }).getByRole('row')).toHaveCount(1, { timeout: 20_000 });
 });
+
+test('a panel is placed, its wires get their lengths and the coil its volts; a body is dragged, moved by keys, and told when it cannot stand', async ({
+  page,
+}) => {
+  const tech = technician(page);
+  await tech.openCopy(/Irrigation pump/);
+  await wiring(page);
+  await tab(page, 'Panel layout');
+  const verdict = page.locator('[data-layout-verdict]');
+  await expect(verdict).toContainText('Cannot clear', { timeout: 30_000 });
+  await page.getByRole('button', { name: 'Place everything', exact: true }).click();
+  const body = (tag: string) => page.locator(`[data-body="${tag}"]`);
+  const current = () => expect(page.locator('[data-panel="current"]')).toBeVisible({ timeout: 30_000 });
+  await expect(body('K1')).toBeVisible();
+  await current();
+  await expect(verdict).toContainText('Can be built; look at this, 42.3 °C inside');
+  await body('K1').click();
+  const pullIn = page.locator('[data-pull-in]');
+  await expect(pullIn).toBeVisible();
+  const before = await pullIn.textContent();
+  await page.getByRole('button', { name: /Take \d+ over what was measured/ }).click();
+  await expect(pullIn).not.toHaveText(before ?? '');
+  await current();
+  await axe(page);
+  // dragged off its neighbour's side it snaps to the rail again
+  const box = await body('K1').boundingBox();
+  if (!box) throw new Error('K1 is not in sight');
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 + 120, box.y + box.height / 2 + 9, { steps: 5 });
+  await page.mouse.up();
+  await current();
+  await expect(verdict).toContainText('Can be built');
+  const moved = await body('K1').boundingBox();
+  expect(moved!.x).toBeGreaterThan(box.x + 60);
+  expect(Math.abs(moved!.y - box.y)).toBeLessThan(3);
+  // set onto another body by keys it cannot be built so; undo takes it back
+  await body('T1').focus();
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('ArrowLeft');
+  await page.keyboard.press('ArrowLeft');
+  await expect(verdict).toContainText('Cannot be built so');
+  await expect(page.locator('[data-doubt="block"]')).toContainText('stand in one another');
+  for (let k = 0; k < 3; k++) await page.keyboard.press('Control+z');
+  await expect(verdict).toContainText('Can be built');
+  await tech.saved();
+});

@@ -14,11 +14,30 @@ import { run } from './questions/run';
 import { size } from './questions/size';
 import { solve } from './questions/solve';
 import { wires } from './questions/wires';
-import { diff, live, plan, swap, wirelist } from './questions/wiring';
+import { diff, layout, live, plan, swap, wirelist } from './questions/wiring';
 import { createOpener, type Shop } from './standing';
 
 /** Every question that may be put as a line of JSON. */
-const LINES = { solve, read, run, check, size, fit, find, draw, convert, devices, kinds, wires, wirelist, plan, swap, live, diff } as const;
+const LINES = {
+  solve,
+  read,
+  run,
+  check,
+  size,
+  fit,
+  find,
+  draw,
+  convert,
+  devices,
+  kinds,
+  wires,
+  wirelist,
+  plan,
+  swap,
+  live,
+  diff,
+  layout,
+} as const;
 
 export type LineName = keyof typeof LINES;
 /** What a question takes and gives, by its name. */

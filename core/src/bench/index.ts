@@ -1,4 +1,5 @@
 export { AskError, createDesk } from './desk';
+export { mountingView } from './mounting';
 export { sheetPicture } from './picture';
 export { twinView as twinAnswer } from './place';
 export type { Progress } from './progress';

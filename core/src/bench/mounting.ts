@@ -1,3 +1,4 @@
+import type { DeviceId } from '#core/circuit';
 import type { Exploration } from '#core/explore';
 import { newLengths, panelPlan, panelsOf, placing } from '#core/mounting';
 import type { Practice } from '#core/schools';
@@ -45,6 +46,7 @@ export function mountingView(exploration: Exploration, practice: Practice, wante
         isTypical: body.isTypical,
         isMains,
         watts: watts.get(device.id) ?? null,
+        pullInV: pullInOf(exploration, device.id),
       })),
       routes: routes.map(({ conductor, corners, metres, isWhole }) => ({
         conductor,
@@ -76,4 +78,9 @@ export function mountingView(exploration: Exploration, practice: Practice, wante
       lengths: newLengths(circuit, routes),
     },
   };
+}
+
+function pullInOf({ plan, coils }: Exploration, device: DeviceId): number | null {
+  const volts = plan.partsIn(device).flatMap(({ index }) => coils.get(index)?.pullIn?.volts ?? []);
+  return volts.length > 0 ? Math.min(...volts) : null;
 }

@@ -378,6 +378,8 @@ export interface BodyView {
   readonly isTypical: boolean;
   readonly isMains: boolean;
   readonly watts: number | null;
+  /** volts at its coil as it pulls in, the least seen; null: it has none, or is never called */
+  readonly pullInV: number | null;
 }
 
 /** A panel as it is laid out. Millimetres from the upper left corner of its plate, or of its door. */

@@ -220,6 +220,12 @@ function BodyFacts({ panel, body, onChange }: { panel: PanelView; body: BodyView
           </Button>
         )}
       </Flex>
+      {body.pullInV !== null && (
+        <Row>
+          <span>its coil, as it pulls in</span>
+          <Mono data-pull-in>{figures(body.pullInV, 6)} V</Mono>
+        </Row>
+      )}
       {routes.length > 0 && <Label as="h3">Its wires by this plan</Label>}
       {routes.map(({ conductor, number, metres, isWhole }) => (
         <Row key={conductor}>

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { landingView, rehearseView, staysLiveView, wiringView } from '#core/bench';
-import { type Circuit, type Device, deviceByTag, fine, type Result, tagsOf, wrong } from '#core/circuit';
+import { landingView, mountingView, rehearseView, staysLiveView, wiringView } from '#core/bench';
+import { applyChanges, type Circuit, type Device, deviceByTag, fine, type Result, tagsOf, wrong } from '#core/circuit';
 import { drain } from '#core/explore';
 import { wiresToCsv } from '#core/formats';
 import { DEFAULT_PRACTICE } from '#core/schools';
@@ -130,6 +130,49 @@ export const diff = lineKind({
       testAgain: set.testAgain.flatMap((id) => after.value.circuit.devices[id]?.tag ?? []),
       // every likely mishap of both is solved for it: only where it is asked for
       figures: figures ? { was: variantFigures(before.value.circuit), is: variantFigures(after.value.circuit) } : null,
+    });
+  },
+});
+
+/** A panel as it is laid out, or as the program would lay it out: where things stand, lengths, ducts, heat, what is wrong. */
+export const layout = lineKind({
+  facts: z.strictObject({ ...withPractice, panel: z.string().max(60).optional(), place: z.boolean().optional() }),
+  answer({ panel, place = false, practice = DEFAULT_PRACTICE, ...facts }, desk) {
+    const opened = desk.open(facts);
+    if (!opened.ok) return opened;
+    const first = mountingView(opened.value.explored(), practice, null);
+    const wanted =
+      panel === undefined ? first.shown?.place : first.panels.find(({ name }) => name.toLowerCase() === panel.toLowerCase())?.place;
+    const names = first.panels.map(({ name }) => name).join(', ') || 'none';
+    if (wanted === undefined)
+      return wrong({ code: 'no-such-panel', at: panel ?? 'panel', message: `There is no panel "${panel ?? ''}". There are: ${names}.` });
+    const as = (of: typeof opened.value) => mountingView(of.explored(), practice, wanted).shown;
+    const was = as(opened.value);
+    const applied = place && was ? applyChanges(opened.value.circuit, [...was.placement]) : undefined;
+    if (applied && !applied.ok) return applied;
+    const placed = applied && desk.open({ circuit: applied.value.circuit });
+    if (placed && !placed.ok) return placed;
+    const shown = placed ? as(placed.value) : was;
+    if (!shown) return wrong({ code: 'no-panel', at: 'panel', message: `Nothing of this circuit is in a panel. There are: ${names}.` });
+    const { name, size, mounts, bodies, routes, ducts, heat, spareShare, doubts } = shown;
+    return fine({
+      panel: name,
+      size,
+      mounts,
+      bodies: bodies.map(({ tag, at, widthMm, heightMm, heldBy, isTypical, watts }) => ({
+        tag,
+        at,
+        widthMm,
+        heightMm,
+        heldBy,
+        isTypical,
+        watts,
+      })),
+      wires: routes.map(({ number, metres, isWhole }) => ({ number, metres, isWhole })),
+      ducts: ducts.map(({ words, share, wires }) => ({ duct: words, share, wires })),
+      heat,
+      spareShare,
+      doubts: doubts.map(({ verdict, title, remedy, source }) => ({ verdict, title, remedy, source })),
     });
   },
 });
