@@ -588,7 +588,49 @@ const transformers = [
   ),
 ];
 
-const CHECKS: readonly Check[] = [...motors, ...pilot, ...categories, ...guarded, ...typical, ...conductors, ...supplies, ...transformers];
+// Bodies, enclosures and wires as they are sold: common practice, typed from sheets in memory; a modular pole by DIN 43880.
+const panels = [
+  ...across(
+    'pole fuse_pole motor_breaker overload contactor contactor_4 contactor_held control_relay relay_plug relay_blades interface_1 interface_2 interface_4 relay_open timer timer_cube monitor clock controller transformer_50 transformer_100 transformer_250 transformer_500 transformer_more dc_supply battery way earth_way operator emergency_stop counter sensor load other',
+    [
+      ['wide', '18 18 45 45 45 60 72 45 38 27 7 14 27 60 23 50 23 54 110 65 85 100 120 160 45 150 6.2 6.2 30 40 48 70 100 60'],
+      ['high', '85 80 90 75 80 85 90 75 80 78 90 90 90 65 90 50 100 90 100 75 90 110 120 150 110 100 50 50 40 45 24 90 100 60'],
+    ],
+    (key, side, value) => [one(`body ${key} ${side}`, (tables) => numberAt(tables.bodies, key.replaceAll('_', ' '), side), value)],
+  ),
+  ...TABLES.enclosures.rows.flatMap(({ key }) => {
+    const [wide, high] = key.split('×').map(Number);
+    return [
+      one(`enclosure ${key} wide`, (tables) => numberAt(tables.enclosures, key, 'wide'), wide),
+      one(`enclosure ${key} high`, (tables) => numberAt(tables.enclosures, key, 'high'), high),
+    ];
+  }),
+  ...numbers('150 150 200 200 200 200 200 250 250 250 300 300 300 300 300 400 400 400 400').map((deep, index) =>
+    one(`enclosure ${index} deep`, (tables) => tables.enclosures.rows[index]?.cells[2], deep),
+  ),
+  ...across(
+    '0.25 0.5 0.75 1 1.5 2.5 4 6 10 16 25 35 50 70 95 120',
+    [['outside', '1.6 2.1 2.5 2.8 3.1 3.7 4.3 5.0 6.4 7.6 9.6 10.9 12.8 14.6 17.0 18.7']],
+    (key, label, value) => [one(`wire ${key} mm²`, (tables) => numberAt(tables.wireOutsides, key, label), value)],
+  ),
+  ...across(
+    'rail_spare_share duct_fill_share air_around_panel_C air_in_panel_C air_in_panel_most_C panel_heat_W_m2K wire_slack_mm door_loop_mm',
+    [['value', '0.2 0.5 35 40 55 5.5 80 300']],
+    (key, label, value) => [one(key, (tables) => numberAt(tables.constants, key.replaceAll('_', ' '), label), value)],
+  ),
+];
+
+const CHECKS: readonly Check[] = [
+  ...motors,
+  ...pilot,
+  ...categories,
+  ...guarded,
+  ...typical,
+  ...conductors,
+  ...supplies,
+  ...transformers,
+  ...panels,
+];
 
 /** The names of the checks that a set of tables fails. */
 const failing = (tables: Tables): string[] =>
