@@ -168,8 +168,8 @@ const convert: Command = (words) => {
     hz: { type: 'string' },
     out: { type: 'string' },
   });
-  const to = (['json', 'spice', 'schema', 'svg'] as const).find((one) => one === values.to);
-  if (!to) throw new CliError('--to is json, spice, svg or schema.');
+  const to = (['json', 'spice', 'schema', 'svg', 'dxf'] as const).find((one) => one === values.to);
+  if (!to) throw new CliError('--to is json, spice, svg, dxf or schema.');
   const { text } = ask('convert', {
     to,
     ...(to === 'schema' ? {} : { circuit: circuitWord(positionals) }),

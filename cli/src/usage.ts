@@ -10,7 +10,7 @@ export const usage = (): string => `mando: circuits of relays, contactors and co
                 supply|snubber|resistor|lamps|life ...               [--json]
   mando fit     [PART] --in CIRCUIT --as DEVICE [--stock FILE.csv]   [--json]
   mando find    CIRCUIT [--measured A,B=25.6V ...] [--seen K1=out ...] [--json]
-  mando convert CIRCUIT --to json|spice|svg|schema [--hz 60] [--out FILE]
+  mando convert CIRCUIT --to json|spice|svg|dxf|schema [--hz 60] [--out FILE]
   mando draw    CIRCUIT                                             (JSON)
   mando devices CIRCUIT                                             [--json]
   mando kinds   [WORD]                                              [--json]

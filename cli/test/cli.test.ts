@@ -95,7 +95,7 @@ describe('the command line', () => {
     [['run', 'demo:Q1', '--fault', 'K1.coil=tired'], 'has no fault'],
     [['solve', 'nowhere.json'], 'cannot be read'],
     [['solve', 'demo:Q1', '--loud'], 'Unknown option'],
-    [['convert', 'demo:Q1', '--to', 'pdf'], 'json, spice, svg or schema'],
+    [['convert', 'demo:Q1', '--to', 'pdf'], 'json, spice, svg, dxf or schema'],
   ])('%j ends with 2 and says why', async (words, why) => {
     const done = await mando(...words);
     expect(done.status).toBe(2);

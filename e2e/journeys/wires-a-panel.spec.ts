@@ -187,4 +187,16 @@ test('a panel is placed, its wires get their lengths and the coil its volts; a b
   for (let k = 0; k < 3; k++) await page.keyboard.press('Control+z');
   await expect(verdict).toContainText('Can be built');
   await tech.saved();
+  // on paper with its scale, and for CAD
+  await page.getByRole('button', { name: 'Save it' }).click();
+  await expect(page.locator('[data-scale]')).toContainText('1 : 5');
+  const saved = async (name: string) => {
+    const coming = page.waitForEvent('download');
+    await page.getByRole('dialog').getByRole('button', { name }).click();
+    return readFileSync(await (await coming).path(), 'latin1');
+  };
+  expect(await saved('DXF, for CAD')).toMatch(/AC1009[\s\S]+TEXT[\s\S]+Irrigation pump P1, copy/);
+  expect(await saved('PDF')).toMatch(/^%PDF-/);
+  expect(await saved('SVG')).toContain('width="431.8mm"');
+  await axe(page);
 });

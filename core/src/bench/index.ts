@@ -1,6 +1,6 @@
 export { AskError, createDesk } from './desk';
 export { mountingView } from './mounting';
-export { sheetPicture } from './picture';
+export { sheetDrawing, sheetPicture } from './picture';
 export { twinView as twinAnswer } from './place';
 export type { Progress } from './progress';
 export type {

@@ -1,6 +1,6 @@
 import type { Circuit } from '#core/circuit';
 import { layoutPaths, type Sheet } from '#core/draw';
-import { type Shown, writeSvg } from '#core/formats';
+import { type Drawing, type Shown, sheetFigures, writeSvg } from '#core/formats';
 import { planCircuit } from '#core/graph';
 import { tellBand, tellSpare } from '#core/words';
 
@@ -21,3 +21,11 @@ export function sheetPicture(circuit: Circuit, options: PictureOptions = {}, she
     foot: sheet.spare.length > 0 ? `Spare: ${sheet.spare.map((one) => tellSpare(circuit, one)).join(' · ')}` : '',
   });
 }
+
+/** The path sheet at rest as a drawing, for paper and for CAD. */
+export const sheetDrawing = (circuit: Circuit, family = circuit.practice, sheet: Sheet = layoutPaths(planCircuit(circuit))): Drawing =>
+  sheetFigures(
+    sheet,
+    family,
+    sheet.bands.map(({ name }) => tellBand(name)),
+  );

@@ -360,7 +360,7 @@ export interface WiringAnswer {
   readonly isWhole: boolean;
 }
 
-export interface SpotView {
+interface SpotView {
   readonly xMm: number;
   readonly yMm: number;
 }

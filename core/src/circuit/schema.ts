@@ -34,7 +34,7 @@ const millimetres = z.number().finite().min(-100_000).max(100_000);
 const spotSchema = z.strictObject({ xMm: millimetres, yMm: millimetres });
 
 /** What is screwed to the plate of a panel before any device: rails that devices snap on, ducts that wires lie in. Its box, from its upper left corner. */
-export const mountSchema = z.strictObject({
+const mountSchema = z.strictObject({
   kind: z.enum(['rail', 'duct']),
   xMm: millimetres,
   yMm: millimetres,

@@ -1,3 +1,9 @@
+export { writeDxf } from './dxf';
+export type { Drawing, SheetName } from './figures';
+export { framed, SHEETS } from './figures';
+export type { PlateShape } from './figuresOf';
+export { plateFigures, sheetFigures, terminalFigures } from './figuresOf';
+export { writeDrawing } from './figuresSvg';
 export { circuitJsonSchema, MOST_CHARACTERS, readCircuit, writeCircuit } from './json';
 export { sheetText } from './sheet';
 export { withAnalysis, writeSpice } from './spice';

@@ -4,7 +4,7 @@ import { numberAt, type TableName, type Tables } from '#core/size';
 import { must } from '#core/units';
 
 /** How a device is held: snapped on a rail, screwed to the plate, put through a door. */
-export type HeldBy = 'rail' | 'plate' | 'door';
+type HeldBy = 'rail' | 'plate' | 'door';
 
 /** The room that a device takes. */
 export interface BodySize {

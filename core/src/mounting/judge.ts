@@ -34,7 +34,7 @@ export type MountingDoubt = {
 );
 
 /** How warm a panel gets. */
-export interface PanelHeat {
+interface PanelHeat {
   readonly watts: number;
   readonly byDevice: readonly { readonly device: DeviceId; readonly watts: number; readonly isTypical: boolean }[];
   readonly surfaceM2: number;

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { TraceDialog } from '../panel/TraceDialog';
 import { WireListForm } from '../panel/WireListForm';
+import { DrawingDialog } from '../paper/DrawingDialog';
 import { PaperDialog } from '../paper/PaperDialog';
 import { AddPart } from '../plates/AddPart';
 import { benchSlice } from '../store/bench';
@@ -17,7 +18,7 @@ import { Button } from '../ui/parts';
 import { saveAs } from '../ui/saveAs';
 import { History } from './History';
 import { LinkDialog } from './LinkDialog';
-import { useSheetPicture } from './useSheetPicture';
+import { useSheetDrawing, useSheetPicture } from './useSheetPicture';
 
 interface Item {
   readonly value: string;
@@ -26,7 +27,7 @@ interface Item {
   readonly disabled?: boolean;
 }
 
-type Dialog = 'link' | 'part' | 'wires' | 'trace' | 'paper' | 'history';
+type Dialog = 'link' | 'part' | 'wires' | 'trace' | 'paper' | 'drawing' | 'history';
 /** In the address of a circuit that is begun by tracing. */
 const TRACE = 'trace';
 
@@ -47,6 +48,7 @@ export function CircuitMenu() {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const picture = useSheetPicture();
+  const drawing = useSheetDrawing();
   const { search } = useLocation();
   const [dialog, setDialog] = useState<Dialog | undefined>(new URLSearchParams(search).has(TRACE) ? 'trace' : undefined);
   const close = () => setDialog(undefined);
@@ -72,6 +74,7 @@ export function CircuitMenu() {
     { value: 'wires', words: 'Add from a list of wires', does: () => setDialog('wires') },
     { value: 'trace', words: 'Trace from the panel', does: () => setDialog('trace') },
     { value: 'paper', words: 'Print, or save as PDF', does: () => setDialog('paper') },
+    { value: 'drawing', words: 'Save the sheet for CAD (DXF), or as one page', does: () => setDialog('drawing') },
     { value: 'link', words: 'A link to here', does: () => setDialog('link') },
     { value: 'history', words: 'What was done', does: () => setDialog('history') },
     { value: 'settings', words: 'Settings', does: () => navigate('/settings') },
@@ -127,6 +130,7 @@ export function CircuitMenu() {
         </Over>
       )}
       {dialog === 'trace' && <TraceDialog onClose={close} />}
+      {dialog === 'drawing' && <DrawingDialog what="Path sheet" make={drawing} onClose={close} />}
       {dialog === 'link' && <LinkDialog onClose={close} />}
       {dialog === 'paper' && <PaperDialog onClose={close} />}
       {dialog === 'history' && <History id={id} onClose={close} />}

@@ -1,4 +1,6 @@
-import { sheetPicture } from '#core/bench';
+import { useCallback } from 'react';
+import { sheetDrawing, sheetPicture } from '#core/bench';
+import type { Drawing } from '#core/formats';
 import { useBench } from '../bench/BenchProvider';
 import { shownSheet } from '../bench/shownSheet';
 import { usePractice } from '../store/select';
@@ -20,4 +22,16 @@ export function useSheetPicture(): () => string {
       circuit && shownSheet(circuit.sheet, store.getState().settings),
     );
   };
+}
+
+/** The same at rest, for paper and for CAD. */
+export function useSheetDrawing(): () => Drawing {
+  const { circuit } = useBench();
+  const { symbols } = usePractice().schools;
+  return useCallback(() => {
+    const { now } = store.getState().document;
+    if (!now) return { width: 1, height: 1, figures: [] };
+    const family = symbols === 'na' || symbols === 'iec' ? symbols : now.practice;
+    return sheetDrawing(now, family, circuit && shownSheet(circuit.sheet, store.getState().settings));
+  }, [circuit, symbols]);
 }

@@ -2,6 +2,7 @@ import { Box } from '@chakra-ui/react';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import type { BodyView, PanelView } from '#core/bench';
 import type { DeviceId } from '#core/circuit';
+import type { PlateShape } from '#core/formats';
 import { type Around, freeSpot, type Spot, snapped, stepped } from '#core/mounting';
 import { colour } from '../ui/theme';
 
@@ -33,7 +34,7 @@ interface Drag {
 }
 
 /** What may stand in a body's way on its own surface. */
-export function aroundOf(panel: PanelView, body: BodyView): Around {
+function aroundOf(panel: PanelView, body: BodyView): Around {
   const door = panel.doors.find(({ place }) => place === body.surface);
   const size = door ?? panel.plate ?? { widthMm: 0, heightMm: 0 };
   return {
@@ -45,6 +46,19 @@ export function aroundOf(panel: PanelView, body: BodyView): Around {
     ),
   };
 }
+
+/** The plate and its doors as they are drawn on paper. */
+export const surfacesOf = (panel: PanelView): readonly PlateShape[] =>
+  [
+    ...(panel.plate ? [{ place: panel.place, title: `${panel.name}, plate`, mounts: panel.mounts, ...panel.plate }] : []),
+    ...panel.doors.map((door) => ({ ...door, title: `${panel.name}, ${door.name}`, mounts: [] })),
+  ].map(({ place, title, mounts, widthMm, heightMm }) => ({
+    title: `${title} ${widthMm} × ${heightMm} mm`,
+    widthMm,
+    heightMm,
+    mounts,
+    bodies: panel.bodies.flatMap((body) => (body.at && body.surface === place ? [{ ...body, ...body.at }] : [])),
+  }));
 
 /** The first free place for a body, where there is one. */
 export const freeFor = (panel: PanelView, body: BodyView): Spot | undefined => freeSpot(aroundOf(panel, body), body);

@@ -2,8 +2,10 @@ import { Box, Flex, Tabs } from '@chakra-ui/react';
 import { useCallback, useMemo, useState } from 'react';
 import { type ConductorId, type DeviceId, deviceOf, type TerminalId } from '#core/circuit';
 import { devicesOfPlace } from '#core/draw';
+import { plateFigures, terminalFigures } from '#core/formats';
 import { addWire } from '#core/panel';
 import { useBench, useLook } from '../bench/BenchProvider';
+import { DrawingDialog } from '../paper/DrawingDialog';
 import { Meter } from '../plates/Meter';
 import { PointPlate } from '../plates/PointPlate';
 import { benchSlice } from '../store/bench';
@@ -22,6 +24,7 @@ import { FerruleLabels } from './FerruleLabels';
 import { LandingPlan } from './LandingPlan';
 import { PanelFacts } from './PanelFacts';
 import { PanelLayout } from './PanelLayout';
+import { surfacesOf } from './PlateView';
 import { Rehearsal } from './Rehearsal';
 import { StaysLive } from './StaysLive';
 import { TerminalView } from './TerminalView';
@@ -96,6 +99,17 @@ export default function WiringPage() {
   const isLanded = (id: ConductorId): boolean =>
     landings.count.landed === 0 ||
     ([0, 1] as const).every((side) => document.conductors[id]?.ends[side] === null || landings.ticksAt(id, side)?.landed !== undefined);
+  const [isSaving, setSaving] = useState(false);
+  const shownPanel = isPanel ? mounting.answer?.shown : undefined;
+  const make = useCallback(
+    () =>
+      shownPanel
+        ? plateFigures(surfacesOf(shownPanel))
+        : drawing.answer
+          ? terminalFigures(drawing.answer, (wire) => document.conductors[wire]?.number ?? '')
+          : { width: 1, height: 1, figures: [] },
+    [shownPanel, drawing.answer, document],
+  );
   const { ends, landed, tugged } = landings.count;
   const choose = (next: Tab) => {
     setTab(next);
@@ -145,6 +159,11 @@ export default function WiringPage() {
           {isTerminals && (
             <Button type="button" title="Seek an order in which wires cross less" onClick={() => setTidy(tidy + 1)}>
               Tidy
+            </Button>
+          )}
+          {(isTerminals || isPanel) && (
+            <Button type="button" disabled={isPanel ? !mounting.answer?.shown?.plate : !drawing.answer} onClick={() => setSaving(true)}>
+              Save it
             </Button>
           )}
           <Box flex="1" role="status" data-landed={landed}>
@@ -251,6 +270,9 @@ export default function WiringPage() {
           </Pane>
         </Tabs.Root>
       </Flex>
+      {isSaving && (
+        <DrawingDialog what={shownPanel ? `Layout of ${shownPanel.name}` : 'Terminals'} make={make} onClose={() => setSaving(false)} />
+      )}
       <Side label="Plate">
         {isPanel && mounting.answer?.shown && <PanelFacts panel={mounting.answer.shown} mount={mount} onMount={setMount} />}
         {!isPanel && row && <WirePlate row={row} doubts={doubts} landings={landings} blocked={blocked(row.conductor)} />}

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { sheetPicture } from '#core/bench';
+import { sheetDrawing, sheetPicture } from '#core/bench';
 import { fine, wrong } from '#core/circuit';
-import { circuitJsonSchema, withAnalysis, writeCircuit, writeSpice } from '#core/formats';
+import { circuitJsonSchema, withAnalysis, writeCircuit, writeDxf, writeSpice } from '#core/formats';
 import { lineKind } from '../line';
 import { standAt, standingFacts } from '../standing';
 
@@ -10,7 +10,7 @@ export const convert = lineKind({
   facts: z.strictObject({
     ...standingFacts,
     circuit: standingFacts.circuit.optional(),
-    to: z.enum(['json', 'spice', 'schema', 'svg']),
+    to: z.enum(['json', 'spice', 'schema', 'svg', 'dxf']),
     hz: z.number().nonnegative().optional(),
   }),
   answer({ circuit: named, ...facts }, desk) {
@@ -20,6 +20,7 @@ export const convert = lineKind({
     if (!opened.ok) return opened;
     const { circuit } = opened.value;
     if (facts.to === 'svg') return fine({ text: sheetPicture(circuit) });
+    if (facts.to === 'dxf') return fine({ text: writeDxf(sheetDrawing(circuit)) });
     if (facts.to === 'json') return fine({ text: writeCircuit(circuit) });
     const stand = standAt(opened.value, { ...facts, circuit: named });
     if (!stand.ok) return stand;
