@@ -7,7 +7,7 @@ import { ask, asker, type Command, print, written } from './asking';
 import { backup, restore } from './backup';
 import { circuitWord, type OptionTypes, parseWords, STANDING, standing } from './options';
 import { CliError } from './usage';
-import { diff, layout, live, plan, swap, wirelist } from './wiring';
+import { diff, layout, live, plan, share, swap, wirelist } from './wiring';
 
 const solve: Command = (words) => {
   const { values, positionals } = parseWords(words, { ...STANDING, meter: { type: 'string' }, read: { type: 'string', multiple: true } });
@@ -302,6 +302,7 @@ export const commands = {
   live,
   diff,
   layout,
+  share,
   ask: askLines,
   backup,
   restore,

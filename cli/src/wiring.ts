@@ -1,4 +1,5 @@
 import { amount } from '#core/units';
+import { VARIANT_FIGURES } from '#core/words';
 import { ask, type Command, print, written } from './asking';
 import { circuitWord, parseWords } from './options';
 import { CliError } from './usage';
@@ -89,16 +90,6 @@ export const layout: Command = (words) => {
   return answer.doubts.some(({ verdict }) => verdict !== 'look') ? 1 : 0;
 };
 
-const FIGURES = [
-  ['devices', 'devices'],
-  ['conductors', 'conductors'],
-  ['coilVa', 'VA of its coils, held'],
-  ['mixedTerminals', 'extra-low terminals on a strip that carries mains'],
-  ['immediate', 'likely mishaps that hurt at once'],
-  ['latent', 'likely mishaps that are latent'],
-  ['onVoltFree', 'of those, another supply on a volt-free input'],
-] as const;
-
 /** What has to be done at the panel from one circuit to another; with `--figures` what each costs and risks. */
 export const diff: Command = (words) => {
   const { values, positionals } = parseWords(words, { figures: { type: 'boolean' }, json: { type: 'boolean' } });
@@ -109,9 +100,19 @@ export const diff: Command = (words) => {
   print(values.json, answer, [
     ...answer.changes.map(({ deed, words: told }) => `${deed.padEnd(9)} ${told}`),
     ...(figures
-      ? FIGURES.map(([name, told]) => `${told.padEnd(58)} ${amount(figures.was[name], '')} → ${amount(figures.is[name], '')}`)
+      ? VARIANT_FIGURES.map(([name, told]) => `${told.padEnd(58)} ${amount(figures.was[name], '')} → ${amount(figures.is[name], '')}`)
       : []),
     answer.changes.length === 0 ? 'Nothing differs.' : `Test again: ${answer.testAgain.join(', ') || 'nothing'}`,
   ]);
+  return 0;
+};
+
+/** Whether two points share a node. */
+export const share: Command = (words) => {
+  const { values, positionals } = parseWords(words, { json: { type: 'boolean' } });
+  const [circuit, a, b, ...rest] = positionals;
+  if (!circuit || !a || !b || rest.length > 0) throw new CliError('mando share CIRCUIT K1:A1 T1:C: name a circuit and two terminals.');
+  const answer = ask('share', { circuit, a, b });
+  print(values.json, answer, [answer.words]);
   return 0;
 };

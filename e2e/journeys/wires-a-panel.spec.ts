@@ -87,6 +87,13 @@ test('an end that is moved loses its tick; an exchange is rehearsed before power
   await page.keyboard.press('Escape');
   await page.getByRole('tab', { name: 'Changes', exact: true }).press('Control+z');
   await expect(landed(page)).toContainText('1 of 42 ends landed');
+  // the other way of building it, figure by figure
+  await page
+    .getByRole('combobox', { name: 'Another way of building it' })
+    .selectOption({ label: 'L1B Bench heating, two zones, interface relay' });
+  const beside = page.locator('[data-beside]');
+  await expect(beside).toBeVisible({ timeout: 90_000 });
+  await expect(beside.getByRole('row', { name: /extra-low terminals on a strip that carries mains/ })).toContainText(/2\s*0/);
   await tab(page, 'Landed wrong?');
   await page.getByRole('combobox', { name: 'What is rehearsed' }).selectOption({ label: 'cable W1 Valve head 1, five cores' });
   await expect(page.locator('[data-rehearsed="25"]')).toContainText('are latent', { timeout: 30_000 });
@@ -109,12 +116,21 @@ test('what stays live is told for whatever is opened; ferrules come true to size
   await page.getByRole('button', { name: /G1 Supply/ }).click();
   await expect(page.locator('[data-still-live="0"]')).toContainText('Nothing stays live');
   await axe(page);
-  await tab(page, 'Ferrules');
+  await tab(page, 'Labels');
   const coming = page.waitForEvent('download');
   await page.getByRole('button', { name: 'SVG', exact: true }).click();
   const svg = readFileSync(await (await coming).path(), 'utf8');
   expect(svg).toContain('width="210mm"');
   expect(svg.match(/width="18" height="5"/g)).toHaveLength(62);
+  // a card for the door says what the next person must know
+  const door = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'door card as SVG' }).click();
+  const card = readFileSync(await (await door).path(), 'utf8');
+  expect(card).toContain('Cold store 1, condensing unit, copy');
+  expect(card).toMatch(
+    /STILL LIVE WITH Q1 OPEN[\s\S]+Q1:L1[\s\S]+FUSES AND BREAKERS[\s\S]+F1[\s\S]+COILS, HELD[\s\S]+K1[\s\S]+prove the tester/,
+  );
+  await axe(page);
   // leads are put on screws as on the sheet
   await tech.power('All on');
   await page.locator('[data-terminal="dK1:L1"]').first().click();
@@ -122,6 +138,9 @@ test('what stays live is told for whatever is opened; ferrules come true to size
   await page.locator('[data-terminal="dK1:L2"]').first().click();
   await tech.plate().getByRole('button', { name: 'Black lead here' }).click();
   await tech.expectReading(235, 245);
+  await expect(page.locator('[data-between="loads"]')).toContainText(
+    'K1:L1 and K1:L2 share no node; the nearest way between them leads through',
+  );
   // by keys alone along the terminals
   await page.locator('svg[data-terminals]').focus();
   await page.keyboard.press('ArrowLeft');

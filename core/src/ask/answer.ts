@@ -14,7 +14,7 @@ import { run } from './questions/run';
 import { size } from './questions/size';
 import { solve } from './questions/solve';
 import { wires } from './questions/wires';
-import { diff, layout, live, plan, swap, wirelist } from './questions/wiring';
+import { diff, layout, live, plan, share, swap, wirelist } from './questions/wiring';
 import { createOpener, type Shop } from './standing';
 
 /** Every question that may be put as a line of JSON. */
@@ -37,6 +37,7 @@ const LINES = {
   live,
   diff,
   layout,
+  share,
 } as const;
 
 export type LineName = keyof typeof LINES;

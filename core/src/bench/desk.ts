@@ -17,7 +17,7 @@ import type { Answering } from './progress';
 import type { CircuitAnswer, Questions, QuestionType } from './protocol';
 import { runView } from './run';
 import { sheetView, studyView } from './views';
-import { landingView, rehearseView, staysLiveView, wiringView } from './wiring';
+import { betweenView, landingView, rehearseView, staysLiveView, variantView, wiringView } from './wiring';
 
 /** Answers every question of the protocol, step by step. */
 export type Desk = { readonly [T in QuestionType]: (ask: Questions[T]['ask']) => Answering<Questions[T]['answer']> };
@@ -162,6 +162,15 @@ export function createDesk(): Desk {
     *mounting({ place }) {
       const one = there();
       return mountingView(yield* explored(one), one.practice, place);
+    },
+
+    // biome-ignore lint/correctness/useYield: it is done at once; every question is asked alike
+    *between({ a, b }) {
+      return betweenView(there().plan, a, b);
+    },
+
+    *variant({ other }) {
+      return yield* variantView(there().circuit, other);
     },
 
     *landing() {

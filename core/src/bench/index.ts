@@ -35,4 +35,4 @@ export type { Reply } from './queue';
 export { createQueue } from './queue';
 export { runView } from './run';
 export { candidateView, rowView, sheetView, studyView } from './views';
-export { landingView, rehearseView, staysLiveView, wiringView } from './wiring';
+export { betweenView, landingView, rehearseView, staysLiveView, wiringView } from './wiring';

@@ -10,7 +10,7 @@ import type { Fault, MeterMode } from '#core/network';
 import type { Practice } from '#core/schools';
 import type { Sightings } from '#core/sequence';
 import type { CoilWindow, PoleDemand, PoleLife, Row, Verdict } from '#core/size';
-import type { Mishap, WireClass } from '#core/wiring';
+import type { Between, Mishap, WireClass } from '#core/wiring';
 import type { CellWords, DifferenceWords, FindingWords, MendWords, ReadingWords, RehearsedWords, SupplyWords } from '#core/words';
 
 /** What the bench is asked, and what it answers: facts with their words, told apart by `type`. Undefined is null: it crosses as JSON. */
@@ -27,6 +27,10 @@ export interface Questions {
   /** `place` null: the panel with most in it */
   mounting: { ask: { place: string | null }; answer: MountingAnswer };
   landing: { ask: Record<never, never>; answer: LandingAnswer };
+  /** whether two points share a node */
+  between: { ask: { a: Point; b: Point }; answer: BetweenAnswer };
+  /** what another way of building it costs and risks beside this one */
+  variant: { ask: { other: Circuit }; answer: VariantAnswer };
   rehearse: { ask: RehearseAsk; answer: RehearseAnswer };
   staysLive: { ask: { opened: readonly DeviceId[] }; answer: StaysLiveAnswer };
   stock: { ask: { parts: readonly StockPart[] }; answer: { count: number } };
@@ -426,6 +430,16 @@ export interface MountingAnswer {
   readonly panels: readonly { readonly place: string; readonly name: string; readonly devices: number; readonly placed: number }[];
   /** null: nothing of the circuit is in a panel */
   readonly shown: PanelView | null;
+}
+
+export interface BetweenAnswer {
+  readonly is: Between['is'];
+  readonly words: string;
+}
+
+/** Two ways of building a circuit, figure by figure. */
+export interface VariantAnswer {
+  readonly figures: readonly { readonly words: string; readonly here: number; readonly there: number }[];
 }
 
 export interface LandingAnswer {

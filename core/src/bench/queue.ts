@@ -25,6 +25,8 @@ const RANK: { readonly [T in QuestionType]: number } = {
   staysLive: 3,
   wiring: 4,
   mounting: 2,
+  between: 2,
+  variant: 5,
   landing: 5,
   rehearse: 5,
 };

@@ -1,9 +1,12 @@
-import { type Circuit, type DeviceId, deviceOf, spellTerminal } from '#core/circuit';
+import { type Circuit, type DeviceId, deviceOf, type Point, spellPoint, spellTerminal } from '#core/circuit';
 import type { Exploration } from '#core/explore';
+import type { CircuitPlan } from '#core/graph';
 import type { NetworkPlan } from '#core/network';
 import type { Practice } from '#core/schools';
 import { spellSize } from '#core/units';
 import {
+  between,
+  figuring,
   type LandingPlan,
   openersOf,
   planningLandings,
@@ -16,6 +19,7 @@ import {
 import {
   placeName,
   tagOf,
+  tellBetween,
   tellHarm,
   tellLiveStage,
   tellOhms,
@@ -23,9 +27,20 @@ import {
   tellStillLive,
   tellWireClass,
   tellWiringDoubt,
+  VARIANT_FIGURES,
 } from '#core/words';
 import type { Answering } from './progress';
-import type { LandingAnswer, RehearseAnswer, RehearseAsk, StaysLiveAnswer, WireEndView, WireRowView, WiringAnswer } from './protocol';
+import type {
+  BetweenAnswer,
+  LandingAnswer,
+  RehearseAnswer,
+  RehearseAsk,
+  StaysLiveAnswer,
+  VariantAnswer,
+  WireEndView,
+  WireRowView,
+  WiringAnswer,
+} from './protocol';
 
 /** Every wire in the order in which it is landed, with what it is by its volts, and what is doubtful about the wiring. */
 export function wiringView(exploration: Exploration, practice: Practice): WiringAnswer {
@@ -134,4 +149,17 @@ export function* staysLiveView(circuit: Circuit, opened: readonly DeviceId[]): A
     statesSeen,
     untried,
   };
+}
+
+/** Whether two points share a node, in words. */
+export function betweenView(plan: CircuitPlan, a: Point, b: Point): BetweenAnswer {
+  const found = between(plan, a, b);
+  return { is: found.is, words: tellBetween(plan.circuit, spellPoint(plan.circuit, a), spellPoint(plan.circuit, b), found) };
+}
+
+/** Two ways of building a circuit against each other: every likely mishap of both is solved for it. */
+export function* variantView(here: Circuit, there: Circuit): Answering<VariantAnswer> {
+  const own = yield* figuring(here);
+  const other = yield* figuring(there);
+  return { figures: VARIANT_FIGURES.map(([name, words]) => ({ words, here: own[name], there: other[name] })) };
 }

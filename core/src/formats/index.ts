@@ -1,3 +1,5 @@
+export type { CardPaper, CardPart } from './cards';
+export { cardPages, lineCard, tableCard } from './cards';
 export { writeDxf } from './dxf';
 export type { Drawing, SheetName } from './figures';
 export { framed, SHEETS } from './figures';

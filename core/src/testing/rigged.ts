@@ -12,7 +12,7 @@ import type { FamilyName } from '#core/devices';
 
 /** A few devices and wires, for one question of physics at a time. */
 export function rigged(
-  devices: Record<string, [family: FamilyName, nameplate: Record<string, number | string>]>,
+  devices: Readonly<Record<string, readonly [family: FamilyName, nameplate: Readonly<Record<string, number | string>>]>>,
   wires: readonly (readonly [string, string, number?, string?])[],
   cableM?: number,
 ): Circuit {

@@ -14,6 +14,7 @@ import { EARTH_NODE, isWired, joinedTo, numberPartition, type Partition } from '
 import { type Practice, rulesOf } from '#core/schools';
 import type { Verdict } from '#core/size';
 import { real } from '#core/units';
+import { hotEnds, joiningContacts, sharedNeutrals } from './feeds';
 import { type WireClass, wireClasses } from './order';
 import { HARM_V } from './watchHarm';
 
@@ -31,6 +32,8 @@ export type WiringDoubt = {
   | { readonly code: 'loose and live'; readonly volts: number }
   | { readonly code: 'one number, two potentials'; readonly number: string }
   | { readonly code: 'supplies joined'; readonly others: readonly DeviceId[] }
+  | { readonly code: 'contact joins supplies'; readonly others: readonly DeviceId[] }
+  | { readonly code: 'shared neutral'; readonly cable: string; readonly guards: readonly DeviceId[] }
   | { readonly code: 'line apart from return'; readonly cable: string; readonly amps: number }
 );
 
@@ -59,6 +62,8 @@ export function wiringDoubts(exploration: Exploration, practice: Practice): read
   const all = [
     ...unprotected(exploration),
     ...joinedSupplies(exploration),
+    ...joiningDoubts(exploration),
+    ...neutralDoubts(exploration, classes),
     ...apartDoubts(exploration),
     ...Object.values(circuit.conductors).flatMap((wire) => {
       const of = classes.get(wire.id);
@@ -95,20 +100,7 @@ function unprotected({ plan, greatestToEarth }: Exploration): WiringDoubt[] {
 /** Hot ends of two supplies that wires and bars tie together: one feeds the other. What meets at a common or in earth is no such tie. */
 function joinedSupplies({ plan }: Exploration): WiringDoubt[] {
   const joined = wiredPartition(plan);
-  const hot = new Map<number, Set<DeviceId>>();
-  for (const { part, device } of plan.parts) {
-    const marks =
-      part.kind === 'transformer'
-        ? part.secondary.slice(1).map(({ mark }) => mark)
-        : part.kind === 'dc-output' || (part.kind === 'source' && part.volts !== 0)
-          ? [part.a]
-          : [];
-    for (const mark of marks) {
-      if (!isWired(plan, device.id, mark)) continue;
-      const group = joined.groupOf(plan.nodeAt(device.id, mark));
-      hot.set(group, (hot.get(group) ?? new Set()).add(device.id));
-    }
-  }
+  const hot = hotEnds(plan, joined);
   return [...hot].flatMap(([group, devices]): WiringDoubt[] => {
     const [first, ...others] = devices;
     if (!first || others.length === 0) return [];
@@ -124,6 +116,44 @@ function joinedSupplies({ plan }: Exploration): WiringDoubt[] {
       },
     ];
   });
+}
+
+/** Contacts with a supply on either side. Fuses are whole. */
+function joiningDoubts({ plan }: Exploration): WiringDoubt[] {
+  const joined = wiredPartition(plan);
+  for (const { part, firstBranch } of plan.parts) {
+    const [a, b] = plan.branches[firstBranch]?.nodes ?? [];
+    if (part.kind === 'fuse' && a !== undefined && b !== undefined && a !== EARTH_NODE && b !== EARTH_NODE) joined.join(a, b);
+  }
+  return joiningContacts(plan, joined).map(({ device, supplies, wires }) => ({
+    code: 'contact joins supplies',
+    verdict: 'danger',
+    device,
+    others: supplies,
+    wires,
+    source: 'common practice; NEC 430.74, IEC 60204-1 5.1 for isolation, from memory',
+  }));
+}
+
+/** Lines of several fuses in one cable with one neutral between them. */
+function neutralDoubts({ plan }: Exploration, classes: ReadonlyMap<ConductorId, WireClass>): WiringDoubt[] {
+  const isOf = (id: ConductorId, is: (of: WireClass) => boolean): boolean => {
+    const of = classes.get(id);
+    return of !== undefined && of.is === 'mains' && is(of);
+  };
+  return sharedNeutrals(
+    plan,
+    (id) => isOf(id, ({ isNeutral }) => isNeutral),
+    (id) => isOf(id, ({ isReturn, isDc }) => !isReturn && !isDc),
+  ).map(({ cable, neutral, guards }) => ({
+    code: 'shared neutral',
+    verdict: 'look',
+    device: undefined,
+    cable,
+    guards,
+    wires: [neutral],
+    source: 'NEC 210.4(B), 300.13(B); IEC 60364-5-52 521.8, from memory',
+  }));
 }
 
 /** Amps that a sheath may keep to itself: what leaks, and what a meter reads as nothing. Common practice. */

@@ -1,13 +1,13 @@
 import { type Circuit, type DeviceId, deviceOf, isTerminal } from '#core/circuit';
 import { familyOf } from '#core/devices';
-import { drain } from '#core/explore';
+import { drain, type Progress } from '#core/explore';
 import { nominalAt } from '#core/graph';
 import { planNetwork } from '#core/network';
 import { rehearsing } from './rehearse';
 import { HARM_V } from './watchHarm';
 
 /** What a way of building a circuit costs, and what can go wrong with it at the screws: for two ways to be held against each other. */
-interface VariantFigures {
+export interface VariantFigures {
   readonly devices: number;
   readonly conductors: number;
   /** what its coils take together while they are held */
@@ -22,9 +22,12 @@ interface VariantFigures {
 }
 
 /** Coils whose VA nobody has read count nothing: the figure is of what is known. */
-export function variantFigures(circuit: Circuit): VariantFigures {
+export const variantFigures = (circuit: Circuit): VariantFigures => drain(figuring(circuit));
+
+/** The same mishap by mishap. */
+export function* figuring(circuit: Circuit): Generator<Progress, VariantFigures> {
   const plan = planNetwork(circuit);
-  const rehearsed = drain(rehearsing(circuit));
+  const rehearsed = yield* rehearsing(circuit);
   const harms = (code: string): number =>
     rehearsed.filter(({ ways }) => ways.some(({ harms: met }) => met.some(({ harm }) => harm.code === code))).length;
   return {

@@ -2,11 +2,13 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { applyChanges, type Circuit, conductorsAt, type EditChange, spellTerminal, terminalId } from '#core/circuit';
 import { drain, explore } from '#core/explore';
+import { planNetwork } from '#core/network';
 import { DEFAULT_PRACTICE } from '#core/schools';
 import { demo, SHIPPED } from '../testing/demo';
 import { edited } from '../testing/edits';
 import { dev, end, wire } from '../testing/ids';
-import { changeSet, endKey, type LandingAct, openersOf, stayingLive, ticksOf, wireClasses, wiringDoubts } from './index';
+import { rigged } from '../testing/rigged';
+import { between, changeSet, endKey, type LandingAct, openersOf, stayingLive, ticksOf, wireClasses, wiringDoubts } from './index';
 
 const doubts = (circuit: Circuit) => wiringDoubts(explore(circuit), DEFAULT_PRACTICE);
 const codes = (circuit: Circuit): string[] => doubts(circuit).map(({ code }) => code);
@@ -93,6 +95,52 @@ describe('doubts about the wiring', () => {
     const strong = edited(apart, { type: 'setField', device: dev('dY1'), field: 'va', to: { value: 230, evidence: 'print' } });
     expect(codes(strong)).toContain('line apart from return');
   });
+  it('a contact with a supply on either side is told; fuses before it are as good as wire', () => {
+    const volts = { volts: 120, hz: '60' } as const;
+    const devices = {
+      G1: ['supply-1ph', volts],
+      G2: ['supply-1ph', volts],
+      F1: ['fuse-1', { ratingA: 5 }],
+      S1: ['switch-1', {}],
+      H1: ['lamp', { volts: 120, watts: 5 }],
+    } as const;
+    const wires = [
+      ['G1:L', 'F1:1'],
+      ['F1:2', 'S1:1'],
+      ['S1:2', 'H1:1'],
+      ['H1:2', 'G1:N'],
+    ] as const;
+    expect(codes(rigged(devices, wires))).not.toContain('contact joins supplies');
+    const joined = doubts(rigged(devices, [...wires, ['S1:2', 'G2:L'], ['G1:N', 'G2:N']]));
+    expect(joined.filter(({ code }) => code === 'contact joins supplies')).toEqual([
+      expect.objectContaining({ verdict: 'danger', device: dev('dS1'), others: [dev('dG1'), dev('dG2')] }),
+    ]);
+  });
+  it.each([
+    ['two breakers and one neutral in a cable', 'breaker-1', 1, true],
+    ['a neutral for each', 'breaker-1', 2, false],
+    ['one handle for both lines', 'breaker-2', 1, false],
+  ] as const)('shared neutral: %s', (_, guard, neutrals, isShared) => {
+    const guards: Parameters<typeof rigged>[0] =
+      guard === 'breaker-2'
+        ? { F1: ['breaker-2', { ratingA: 10 }] }
+        : { F1: ['breaker-1', { ratingA: 10 }], F2: ['breaker-1', { ratingA: 10 }] };
+    const second = guard === 'breaker-2' ? (['F1:L2', 'F1:T2'] as const) : (['F2:L1', 'F2:T1'] as const);
+    const lamp = ['lamp', { volts: 120, watts: 60 }] as const;
+    const circuit = rigged(
+      { G1: ['supply-3ph-wye', { volts: 208, hz: '60' }], ...guards, H1: lamp, H2: lamp },
+      [
+        ['G1:L1', 'F1:L1'],
+        ['G1:L2', second[0]],
+        ['F1:T1', 'H1:1', 10, 'cA'],
+        [second[1], 'H2:1', 10, 'cA'],
+        ['G1:N', 'H1:2', 10, 'cA'],
+        neutrals === 1 ? ['H1:2', 'H2:2'] : ['G1:N', 'H2:2', 10, 'cA'],
+      ],
+      10,
+    );
+    expect(codes(circuit).includes('shared neutral')).toBe(isShared);
+  });
   it('three ends under a screw, but as many as there are on a bar', () => {
     const found = doubts(demo('Q1')).filter(({ code }) => code === 'crowded');
     expect(found.map((one) => one.code === 'crowded' && spellTerminal(demo('Q1'), one.at))).toEqual(['K1:L2', 'K1:T1', 'K1:T2']);
@@ -104,6 +152,28 @@ describe('doubts about the wiring', () => {
     const circuit = demo('Q1');
     const fan = conductorsAt(circuit, end('dTC1:G'))[0]!;
     expect(codes(edited(circuit, describeWire(fan.id, { colour: 'green' })))).not.toContain('colour');
+  });
+});
+
+describe('whether two points share a node', () => {
+  const plan = planNetwork(demo('Q1'));
+  it.each([
+    ['F1:1', 'T1:R', 'one node', false],
+    ['K1:A1', 'TC1:Y', 'contacts', false],
+    ['K1:A1', 'T1:C', 'loads', false],
+    ['K1:L1', 'T1:C', 'supplies', true],
+  ] as const)('%s and %s: %s', (a, b, is, byEarth) => {
+    const [one, other] = [end(`d${a}`), end(`d${b}`)];
+    const found = between(plan, one, other);
+    expect([found.is, found.byEarth]).toEqual([is, byEarth]);
+    // the way back is as good
+    expect(between(plan, other, one).is).toBe(is);
+  });
+  it('what earth alone joins is said, and what nothing joins', () => {
+    const bare = rigged({ G1: ['supply-1ph', { volts: 120, hz: '60' }], S1: ['switch-1', {}], H1: ['lamp', { volts: 120, watts: 5 }] }, [
+      ['S1:1', 'H1:1'],
+    ]);
+    expect(between(planNetwork(bare), end('dG1:L'), end('dH1:1'))).toEqual({ is: 'none', byEarth: false, passed: [] });
   });
 });
 

@@ -28,6 +28,7 @@ export type { SupplyWords } from './en/supplies';
 export { tellLoad, tellSupply } from './en/supplies';
 export type { RehearsedWords } from './en/wiring';
 export {
+  tellBetween,
   tellChangeSet,
   tellHarm,
   tellLiveStage,
@@ -36,4 +37,5 @@ export {
   tellStillLive,
   tellWireClass,
   tellWiringDoubt,
+  VARIANT_FIGURES,
 } from './en/wiring';

@@ -1,14 +1,19 @@
-import { degrees, PDFDocument, StandardFonts } from 'pdf-lib';
+import { degrees, PDFDocument, type PDFFont, StandardFonts } from 'pdf-lib';
 import type { Drawing } from '#core/formats';
 
 const POINTS_A_MM = 72 / 25.4;
 const LINE_MM = 0.25;
 
-/** A drawing in millimetres as a page of PDF, true to size. */
-export async function drawingPdf({ width, height, figures }: Drawing, title: string): Promise<Uint8Array> {
+/** Drawings in millimetres as pages of PDF, true to size. */
+export async function drawingPdf(drawings: readonly Drawing[], title: string): Promise<Uint8Array> {
   const pdf = await PDFDocument.create();
   pdf.setTitle(title);
   const face = await pdf.embedFont(StandardFonts.Helvetica);
+  for (const drawing of drawings) drawOn(pdf, face, drawing);
+  return pdf.save();
+}
+
+function drawOn(pdf: PDFDocument, face: PDFFont, { width, height, figures }: Drawing): void {
   const page = pdf.addPage([width * POINTS_A_MM, height * POINTS_A_MM]);
   const x = (mm: number): number => mm * POINTS_A_MM;
   const y = (mm: number): number => (height - mm) * POINTS_A_MM;
@@ -37,5 +42,4 @@ export async function drawingPdf({ width, height, figures }: Drawing, title: str
       });
     }
   }
-  return pdf.save();
 }

@@ -31,7 +31,7 @@ export function DrawingDialog({ what, make, onClose }: Props) {
     else if (kind === 'dxf') saveAs(`${name}.dxf`, writeDxf(page), 'image/vnd.dxf');
     else {
       const { drawingPdf } = await import('../label/drawingPdf');
-      saveAs(`${name}.pdf`, await drawingPdf(page, `${number} ${what}`), 'application/pdf');
+      saveAs(`${name}.pdf`, await drawingPdf([page], `${number} ${what}`), 'application/pdf');
     }
   };
   return (

@@ -1,16 +1,98 @@
 import { Box, Flex } from '@chakra-ui/react';
+import { skipToken } from '@reduxjs/toolkit/query';
 import { useMemo, useState } from 'react';
+import { figures } from '#core/units';
 import { changeSet } from '#core/wiring';
 import { tellChangeSet } from '#core/words';
 import { useDocument } from '../store/select';
-import { useDocumentAtQuery, useHistoryQuery } from '../store/server';
+import { useCircuitsQuery, useDocumentAtQuery, useHistoryQuery } from '../store/server';
 import { useAppSelector } from '../store/store';
 import { Choice } from '../ui/Choice';
-import { Button, Label, Note } from '../ui/parts';
+import { Button, Label, Mono, Note } from '../ui/parts';
 import { saveAs } from '../ui/saveAs';
+import { useAsked } from './useAsked';
 
 /** What has to be done at the panel to bring it from a revision to what is drawn now, and what has to be tested again. */
 export function Changes() {
+  const [other, setOther] = useState('');
+  return (
+    <Box overflowY="auto" minH="0" flex="1" fontSize="14px">
+      <Since />
+      <Box borderTop="1px solid" borderColor="hairline" mt="14px" pt="10px">
+        <Beside other={other} onOther={setOther} />
+      </Box>
+    </Box>
+  );
+}
+
+/** Another way of building it, from among all circuits: what each costs and risks, figure by figure. */
+function Beside({ other, onOther }: { other: string; onOther: (id: string) => void }) {
+  const document = useDocument();
+  const id = useAppSelector((state) => state.document.id) ?? '';
+  const { data: list } = useCircuitsQuery({ order: 'number', limit: 500 });
+  const line = list?.circuits.find((one) => one.id === other);
+  const { data: there, error } = useDocumentAtQuery(line ? { id: line.id, revision: line.revision } : skipToken);
+  const ask = useMemo(() => (line && there ? { other: there } : undefined), [line, there]);
+  const { answer, isCurrent, progress, failed } = useAsked('variant', ask);
+  const all = list?.circuits.filter((one) => one.id !== id) ?? [];
+  const shown = isCurrent ? answer : undefined;
+  return (
+    <>
+      <Flex gap="8px" align="center" wrap="wrap">
+        <Box as="label" {...{ htmlFor: 'beside-circuit' }}>
+          Another way of building it
+        </Box>
+        <Choice id="beside-circuit" value={other} onChange={({ target }) => onOther(target.value)}>
+          <option value="">none</option>
+          {all.map((one) => (
+            <option key={one.id} value={one.id}>
+              {one.number} {one.title}
+            </option>
+          ))}
+        </Choice>
+      </Flex>
+      {(failed || typeof error === 'string') && <Note tone="danger">{failed ?? String(error)}</Note>}
+      {ask && !shown && !failed && (
+        <Box color="muted" mt="6px">
+          Trying every likely mishap of both{progress ? `, ${progress.seen} of ${progress.of}` : ''}…
+        </Box>
+      )}
+      {shown && there && (
+        <Box
+          as="table"
+          mt="8px"
+          data-beside={there.number}
+          css={{ borderCollapse: 'collapse', '& th, & td': { padding: '3px 12px 3px 0', textAlign: 'left' } }}
+        >
+          <thead>
+            <tr>
+              <th scope="col">What</th>
+              <th scope="col">{document.number}, this one</th>
+              <th scope="col">{there.number}</th>
+            </tr>
+          </thead>
+          <tbody>
+            {shown.figures.map((one) => (
+              <tr key={one.words}>
+                <th scope="row" style={{ fontWeight: 400 }}>
+                  {one.words}
+                </th>
+                <td>
+                  <Mono>{figures(one.here, 3)}</Mono>
+                </td>
+                <td>
+                  <Mono>{figures(one.there, 3)}</Mono>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </Box>
+      )}
+    </>
+  );
+}
+
+function Since() {
   const document = useDocument();
   const id = useAppSelector((state) => state.document.id) ?? '';
   const revision = useAppSelector((state) => state.sync.revision);
@@ -34,7 +116,7 @@ export function Changes() {
       'Isolate, lock and prove dead first. Local codes and licensed practice rule.',
     ].join('\n');
   return (
-    <Box overflowY="auto" minH="0" flex="1" fontSize="14px">
+    <Box>
       <Flex gap="8px" align="center" wrap="wrap">
         <Box as="label" {...{ htmlFor: 'changes-since' }}>
           Since

@@ -34,7 +34,7 @@ export function FerruleLabels({ rows, isStopped }: Props) {
     else saveAs(`${number}-ferrules.pdf`, await ferrulesPdf(labels, { widthMm, heightMm }, about), 'application/pdf');
   };
   return (
-    <Box overflowY="auto" minH="0" flex="1" fontSize="14px">
+    <Box>
       <Flex gap="8px" align="center" wrap="wrap">
         <Choice aria-label="Size of a ferrule, mm" value={size} onChange={({ target }) => setSize(target.value as Size)}>
           {Object.keys(SIZES).map((one) => (

@@ -19,6 +19,7 @@ import { Choice } from '../ui/Choice';
 import { Button, Field, Label, Note } from '../ui/parts';
 import { Side } from '../ui/Side';
 import { useIsNarrow } from '../ui/useIsNarrow';
+import { Cards } from './Cards';
 import { Changes } from './Changes';
 import { FerruleLabels } from './FerruleLabels';
 import { LandingPlan } from './LandingPlan';
@@ -39,7 +40,7 @@ const TABS = {
   mishaps: 'Landed wrong?',
   live: 'What stays live',
   changes: 'Changes',
-  labels: 'Ferrules',
+  labels: 'Labels',
 } as const;
 type Tab = keyof typeof TABS;
 const ZOOMS = [0.5, 0.7, 1, 1.4] as const;
@@ -266,7 +267,10 @@ export default function WiringPage() {
             <Changes />
           </Pane>
           <Pane value="labels">
-            <FerruleLabels rows={rows} isStopped={stops.length > 0} />
+            <Box overflowY="auto" minH="0" flex="1" fontSize="14px">
+              <FerruleLabels rows={rows} isStopped={stops.length > 0} />
+              <Cards isStopped={stops.length > 0} />
+            </Box>
           </Pane>
         </Tabs.Root>
       </Flex>
@@ -309,6 +313,20 @@ function BenchMeter() {
     <Box mt="12px" borderTop="2px solid" borderColor="ink" pt="8px">
       <Label as="h3">Bench meter, simulated</Label>
       {look && <Meter />}
+      <SharedNode />
+    </Box>
+  );
+}
+
+/** With both leads on the circuit: whether what they touch is one node, and by what. */
+function SharedNode() {
+  const { red, black } = useAppSelector((state) => state.bench);
+  const { answer, isCurrent } = useAsked('between', red && black ? { a: red, b: black } : undefined);
+  if (!red || !black || !answer) return null;
+  return (
+    <Box mt="8px" fontSize="14px" opacity={isCurrent ? 1 : 0.6} data-between={answer.is}>
+      <Label as="h3">Do they share a node?</Label>
+      {answer.words}
     </Box>
   );
 }

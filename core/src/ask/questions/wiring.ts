@@ -1,6 +1,7 @@
 import { z } from 'zod';
-import { landingView, mountingView, rehearseView, staysLiveView, wiringView } from '#core/bench';
-import { applyChanges, type Circuit, type Device, deviceByTag, fine, type Result, tagsOf, wrong } from '#core/circuit';
+import { betweenView, landingView, mountingView, rehearseView, staysLiveView, wiringView } from '#core/bench';
+import { applyChanges, type Circuit, type Device, deviceByTag, findTerminal, fine, type Result, tagsOf, wrong } from '#core/circuit';
+import { catalogue } from '#core/devices';
 import { drain } from '#core/explore';
 import { wiresToCsv } from '#core/formats';
 import { DEFAULT_PRACTICE } from '#core/schools';
@@ -174,5 +175,20 @@ export const layout = lineKind({
       spareShare,
       doubts: doubts.map(({ verdict, title, remedy, source }) => ({ verdict, title, remedy, source })),
     });
+  },
+});
+
+/** Whether two points share a node: by wires alone, once something lets through, or not at all. */
+export const share = lineKind({
+  facts: z.strictObject({ ...circuitFacts, a: z.string().max(30), b: z.string().max(30) }),
+  answer({ a, b, ...facts }, desk) {
+    const opened = desk.open(facts);
+    if (!opened.ok) return opened;
+    const { circuit, plan: network } = opened.value;
+    const one = findTerminal(circuit, catalogue, a);
+    if (!one.ok) return one;
+    const other = findTerminal(circuit, catalogue, b);
+    if (!other.ok) return other;
+    return fine(betweenView(network, one.value, other.value));
   },
 });

@@ -4,6 +4,7 @@ import type { PlannedPart } from '#core/graph';
 import type { NetworkPlan } from '#core/network';
 import { amps, ohms, volts } from '#core/units';
 import type {
+  Between,
   ChangeSet,
   DeadReading,
   Harm,
@@ -13,6 +14,7 @@ import type {
   Rehearsed,
   Shown,
   StillLive,
+  VariantFigures,
   WireClass,
   WiringDoubt,
 } from '#core/wiring';
@@ -197,6 +199,17 @@ export function tellWiringDoubt(circuit: Circuit, doubt: WiringDoubt): { readonl
         remedy:
           'Two supplies that meet feed each other when one is off, and fight when they are out of phase. Part them; where one circuit must start another, by a relay.',
       };
+    case 'contact joins supplies':
+      return {
+        title: `A contact of ${tagOf(circuit, doubt.device ?? '')} has ${listed(doubt.others.map((id) => tagOf(circuit, id)))} on its two sides`,
+        remedy: 'Closed, it makes one supply of two; opened for work, one side stays live. Feed it from one, or put a relay between.',
+      };
+    case 'shared neutral':
+      return {
+        title: `The lines of ${listed(doubt.guards.map((id) => tagOf(circuit, id)))} in ${doubt.cable} come back on one neutral`,
+        remedy:
+          'With one of them off the neutral still carries the other, and opened it puts their loads in series. A neutral for each, or one handle that opens all of them.',
+      };
     case 'line apart from return':
       return {
         title: `The cores of ${doubt.cable} carry ${amps(doubt.amps)} more one way than the other`,
@@ -241,3 +254,36 @@ export function tellChangeSet(
     ...set.added.map(({ id }) => ({ deed: 'put in' as const, words: wire(after, id) })),
   ];
 }
+
+/** Whether two points are one, and by what. */
+export function tellBetween(circuit: Circuit, a: string, b: string, { is, byEarth, passed }: Between): string {
+  const steps = passed.map((one) => ('wire' in one ? `wire ${numberOf(circuit, one.wire)}` : tagOf(circuit, one.device)));
+  const way = steps.filter((step, index) => step !== steps[index - 1]).join(' – ');
+  const earth = byEarth ? ' by way of earth' : '';
+  const named = (as: string): string =>
+    listed([...new Set(passed.flatMap((one) => ('as' in one && one.as === as ? [tagOf(circuit, one.device)] : [])))]);
+  const contacts = new Set(passed.flatMap((one) => ('as' in one && one.as === 'contact' ? [one.device] : []))).size;
+  switch (is) {
+    case 'one node':
+      return way === '' ? `${a} and ${b} are one point.` : `${a} and ${b} share a node${earth}: ${way}.`;
+    case 'contacts':
+      return `${a} and ${b} share a node while ${named('contact')} ${contacts > 1 ? 'let' : 'lets'} through${earth}: ${way}.`;
+    case 'loads':
+      return `${a} and ${b} share no node; the nearest way between them leads through ${named('load')}${earth}: ${way}.`;
+    case 'supplies':
+      return `${a} and ${b} share no node; they hang on the two sides of ${named('supply')}${earth}: ${way}.`;
+    case 'none':
+      return `${a} and ${b} share nothing: no wire, contact, load or earth leads from one to the other. The core of a transformer and the capacitance of cables count as none.`;
+  }
+}
+
+/** What two ways of building a circuit are held against each other by. */
+export const VARIANT_FIGURES = [
+  ['devices', 'devices'],
+  ['conductors', 'conductors'],
+  ['coilVa', 'VA of its coils, held'],
+  ['mixedTerminals', 'extra-low terminals on a strip that carries mains'],
+  ['immediate', 'likely mishaps that hurt at once'],
+  ['latent', 'likely mishaps that are latent'],
+  ['onVoltFree', 'of those, another supply on a volt-free input'],
+] as const satisfies readonly (readonly [keyof VariantFigures, string])[];
