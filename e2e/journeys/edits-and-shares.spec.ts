@@ -222,3 +222,42 @@ test('on paper: pages with a title block, and nothing of the screen', async ({ p
   }
   await expect(page.locator('.mando-page')).toHaveCount(0);
 });
+
+test('several devices are copied from one circuit into another, under free tags, and taken out together; each is one step back', async ({
+  page,
+}) => {
+  const tech = technician(page);
+  const more = async (item: string) => {
+    await page.getByRole('button', { name: 'More' }).click();
+    await page.getByRole('menuitem', { name: item }).click();
+  };
+  await tech.openCopy(/Cold store 1, condensing unit/);
+  await tech.select('PS1');
+  await more('Several devices: copy, or take out');
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.locator('[data-picked="1"]')).toContainText('2 wires to others are not copied');
+  await dialog.getByRole('button', { name: 'And what they are wired to' }).click();
+  await expect(dialog.locator('[data-picked="3"]')).toContainText('3 devices, 2 wires between them');
+  await dialog.getByRole('button', { name: 'Copy', exact: true }).click();
+  await tech.openCopy(/Irrigation pump/);
+  await more('Paste what was copied');
+  await expect(dialog.locator('[data-paste="3"]')).toContainText('3 devices and 2 wires between them come in');
+  await dialog.getByRole('button', { name: 'Paste', exact: true }).click();
+  await tech.saved();
+  await tech.select('PS1');
+  await expect(tech.plate()).toContainText('High-pressure switch');
+  // taken out again with what stands beside it, and brought back by one step
+  await more('Several devices: copy, or take out');
+  await dialog.getByRole('button', { name: 'And what they are wired to' }).click();
+  await dialog.getByRole('button', { name: 'Take out' }).click();
+  await tech.saved();
+  await more('Several devices: copy, or take out');
+  await dialog.getByRole('textbox', { name: 'Search devices' }).fill('PS');
+  await expect(dialog.getByRole('checkbox')).toHaveCount(0);
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Control+z');
+  await tech.saved();
+  await more('Several devices: copy, or take out');
+  await dialog.getByRole('textbox', { name: 'Search devices' }).fill('PS');
+  await expect(dialog.getByRole('checkbox')).toHaveCount(2);
+});

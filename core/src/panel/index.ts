@@ -12,6 +12,8 @@ export { ELEMENTS, ownKind, ownKindName, ownKindProblem } from './ownKind';
 export type { PatternList } from './patternList';
 export { patternList } from './patternList';
 export { PATTERNS } from './patterns';
+export type { Copied } from './several';
+export { copied, copiedSchema, neighboursOf, pasted, takeOutSeveral } from './several';
 export { usualSwitching } from './switching';
 export { finishTerminal, tracedOf, traceWire } from './trace';
 export type { BadLine } from './wireList';

@@ -1,6 +1,7 @@
 import { Menu, Portal } from '@chakra-ui/react';
 import { useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
+import { PasteDialog, SeveralDialog } from '../panel/SeveralDialog';
 import { TraceDialog } from '../panel/TraceDialog';
 import { WireListForm } from '../panel/WireListForm';
 import { DrawingDialog } from '../paper/DrawingDialog';
@@ -27,7 +28,7 @@ interface Item {
   readonly disabled?: boolean;
 }
 
-type Dialog = 'link' | 'part' | 'wires' | 'trace' | 'paper' | 'drawing' | 'history';
+type Dialog = 'link' | 'part' | 'wires' | 'trace' | 'paper' | 'drawing' | 'several' | 'paste' | 'history';
 /** In the address of a circuit that is begun by tracing. */
 const TRACE = 'trace';
 
@@ -71,6 +72,8 @@ export function CircuitMenu() {
     { value: 'reset', words: 'Reset the run', does: () => dispatch(benchSlice.actions.reset()) },
     { value: 'leads', words: 'Put the leads away', does: () => dispatch(benchSlice.actions.leadsAway()) },
     { value: 'part', words: 'Add a part', does: () => setDialog('part') },
+    { value: 'several', words: 'Several devices: copy, or take out', does: () => setDialog('several') },
+    { value: 'paste', words: 'Paste what was copied', does: () => setDialog('paste') },
     { value: 'wires', words: 'Add from a list of wires', does: () => setDialog('wires') },
     { value: 'trace', words: 'Trace from the panel', does: () => setDialog('trace') },
     { value: 'paper', words: 'Print, or save as PDF', does: () => setDialog('paper') },
@@ -131,6 +134,8 @@ export function CircuitMenu() {
       )}
       {dialog === 'trace' && <TraceDialog onClose={close} />}
       {dialog === 'drawing' && <DrawingDialog what="Path sheet" make={drawing} onClose={close} />}
+      {dialog === 'several' && <SeveralDialog onClose={close} />}
+      {dialog === 'paste' && <PasteDialog onClose={close} />}
       {dialog === 'link' && <LinkDialog onClose={close} />}
       {dialog === 'paper' && <PaperDialog onClose={close} />}
       {dialog === 'history' && <History id={id} onClose={close} />}
