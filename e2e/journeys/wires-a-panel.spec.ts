@@ -219,3 +219,28 @@ test('a panel is placed, its wires get their lengths and the coil its volts; a b
   expect(await saved('SVG')).toContain('width="431.8mm"');
   await axe(page);
 });
+
+test('a circuit of one’s own, whose devices are nowhere yet: they are put into a panel, its door and the field, and placed', async ({
+  page,
+}) => {
+  const tech = technician(page);
+  await page.goto('/');
+  await page.getByRole('button', { name: 'From a list of wires' }).first().click();
+  await page.getByRole('combobox', { name: 'Or begin with a pattern' }).selectOption({ label: 'Reversing with interlocks' });
+  await page.getByRole('textbox', { name: 'Each load, A' }).fill('7');
+  await page.getByRole('button', { name: 'Lay it out' }).click();
+  await page.getByRole('button', { name: /^Make a circuit of/ }).click();
+  await expect(page.locator('[data-symbol]').first()).toBeVisible({ timeout: 30_000 });
+  await wiring(page);
+  await tab(page, 'Panel layout');
+  await expect(page.getByText('Nothing of this circuit is in a panel yet')).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('button', { name: 'Places' }).click();
+  const dialog = page.getByRole('dialog');
+  await axe(page);
+  await dialog.getByRole('button', { name: /^Put \d+ that are nowhere/ }).click();
+  await expect(dialog.getByRole('textbox', { name: 'Name of Panel', exact: true })).toBeVisible();
+  await dialog.getByRole('button', { name: 'Close' }).click();
+  await page.getByRole('button', { name: 'Place everything', exact: true }).click();
+  await expect(page.locator('[data-layout-verdict]')).toContainText(/Can be built/, { timeout: 30_000 });
+  await tech.saved();
+});

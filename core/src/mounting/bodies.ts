@@ -13,6 +13,8 @@ export interface BodySize {
   readonly heldBy: HeldBy;
   /** as its kind usually is: nobody measured it */
   readonly isTypical: boolean;
+  /** where its kind usually is: on a rail or plate, in the door, or outside of panels */
+  readonly usual: 'panel' | 'door' | 'field';
 }
 
 type Row = readonly [body: string, count: number];
@@ -75,6 +77,7 @@ export function bodyOf(device: Device, circuit: Circuit, tables: Tables): BodySi
     heightMm: device.body?.heightMm ?? figure('high'),
     heldBy: isOnDoor ? 'door' : on === 'rail' ? 'rail' : 'plate',
     isTypical: device.body === null,
+    usual: on === 'door' ? 'door' : row === 'sensor' || row === 'load' ? 'field' : 'panel',
   };
 }
 

@@ -2,11 +2,13 @@ import { describe, expect, it } from 'vitest';
 import { applyChanges, type Circuit, type EditChange, problemsText } from '#core/circuit';
 import { type Exploration, explore } from '#core/explore';
 import { planNetwork } from '#core/network';
+import { PATTERNS } from '#core/panel';
 import { TABLES } from '#core/size';
 import { at, must } from '#core/units';
 import { demo, SHIPPED } from '../testing/demo';
+import { laidPattern } from '../testing/laidPattern';
 import { rowPanel } from '../testing/panel';
-import { freeSpot, newLengths, type PanelPlan, panelPlan, panelsOf, placing, snapped, stepped } from './index';
+import { freeSpot, newLengths, type PanelPlan, panelPlan, panelsOf, placing, proposedPlaces, snapped, stepped } from './index';
 
 const changed = (circuit: Circuit, changes: readonly EditChange[]): Circuit => {
   const applied = applyChanges(circuit, [...changes]);
@@ -51,6 +53,41 @@ describe.each(SHIPPED)('panels of %s', (name) => {
     };
     const whole = Object.values(after.conductors).filter(({ ends }) => ends.every(inside));
     expect(plan.routes.filter(({ isWhole }) => isWhole)).toHaveLength(whole.length);
+  });
+});
+
+describe('a circuit that nobody has said the places of', () => {
+  it.each(PATTERNS.map(({ name }) => name))('pattern %s: its devices go where such devices are, and its panel can be built', (name) => {
+    const { circuit } = laidPattern(name);
+    const bare = {
+      ...circuit,
+      places: {},
+      devices: Object.fromEntries(Object.entries(circuit.devices).map(([id, one]) => [id, { ...one, place: null }])),
+    };
+    const placed = changed(bare, proposedPlaces(bare, TABLES));
+    expect(Object.values(placed.devices).filter(({ place }) => place === null)).toEqual([]);
+    expect(proposedPlaces(placed, TABLES)).toEqual([]);
+    for (const { id } of panelsOf(placed)) expect(codes(laid(placed, id).plan).filter((code) => IMPOSSIBLE.test(code))).toEqual([]);
+  });
+  it('a box too small for a rail is left alone and told', () => {
+    const circuit = demo('Q3');
+    for (const size of [
+      { widthMm: 100, heightMm: 100 },
+      { widthMm: 20, heightMm: 900 },
+      { widthMm: 170, heightMm: 150 },
+    ]) {
+      const small = changed(circuit, [{ type: 'describePlace', place: 'lpanel-Pump-panel' as never, to: { size } }]);
+      const place = must(small.places['lpanel-Pump-panel'], 'the panel');
+      const { changes, tooWide } = placing(planNetwork(small), place, TABLES);
+      expect([changes.length, tooWide.length > 0]).toEqual([0, true]);
+      expect(codes(panelPlan(explore(small), place, TABLES))).toContain('cannot-clear not placed');
+    }
+  });
+  it('a box lower than its rows is filled as far as it goes, and what lies beyond is told', () => {
+    const low = changed(demo('Q3'), [
+      { type: 'describePlace', place: 'lpanel-Pump-panel' as never, to: { size: { widthMm: 400, heightMm: 300 } } },
+    ]);
+    expect(codes(laid(low, 'lpanel-Pump-panel').plan)).toContain('block beyond the edge');
   });
 });
 

@@ -67,7 +67,9 @@ export function panelOf(plan: CircuitPlan, place: Place, tables: Tables): Panel 
   const doors = Object.values(circuit.places).filter(({ kind, parent }) => kind === 'door' && parent === place.id);
   const inside = mountedIn(place);
   const onDoors = doors.map((door) => ({ door, mounted: mountedIn(door) }));
-  const { size } = place;
+  const { size: outer } = place;
+  // a box smaller than its plate's inset has no plate
+  const size = outer && Math.min(outer.widthMm, outer.heightMm) > 2 * PLATE_INSET_MM ? outer : null;
   return {
     place,
     plate: size

@@ -96,6 +96,8 @@ export function placing(plan: CircuitPlan, place: Place, tables: Tables): Placem
   const size = place.size ?? must(picked, 'a size');
   const [width, height] = [size.widthMm - 2 * PLATE_INSET_MM, size.heightMm - 2 * PLATE_INSET_MM];
   const room = roomOf(size.widthMm);
+  // in a box that has no room for two ducts and a rail nothing is placed
+  if (room < LEAST_ROOM_MM || height < LEAST_ROOM_MM) return { changes: [], tooWide: inside };
   const tooWide = inside.filter(({ body }) => body.widthMm > room);
   const placed = inside.filter((one) => !tooWide.includes(one));
   // the spare is given up before the height is
@@ -150,6 +152,8 @@ export function placing(plan: CircuitPlan, place: Place, tables: Tables): Placem
 
 const whole = (mm: number): number => Math.round(mm);
 const round = (mm: number): number => Math.round(10 * mm) / 10;
+
+const LEAST_ROOM_MM = 60;
 
 /** Lamps above, what a hand works below them, a stop lowest. IEC 60204-1 10.1, common practice. */
 const doorRow = ({ device }: Mounted): number =>

@@ -73,11 +73,12 @@ export function Cards({ isStopped }: Props) {
       });
   const stripCards = (): Drawing[] => strips.map((strip) => stripCard(document, strip, about));
   const door = (): Drawing[] => [doorCard(document, study, about, live.isCurrent ? live.answer : undefined)];
+  // what stays live is not printed before it is known
   const kinds: readonly [string, string, number, () => Drawing[]][] = [
     ['Devices', 'device labels', devices.length, labels],
     ['Cables', 'cable labels', Object.keys(document.cables).length, cables],
     ['Strips', 'strip cards', strips.length, stripCards],
-    ['Door', 'door card', 1, door],
+    ['Door', 'door card', live.isCurrent ? 1 : 0, door],
   ];
   return (
     <Box mt="14px" borderTop="1px solid" borderColor="hairline" pt="10px">

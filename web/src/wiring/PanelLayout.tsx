@@ -30,12 +30,20 @@ export function PanelLayout({ answer, isCurrent, failed, progress, onPlace, moun
   if (failed) return <Note tone="danger">{failed}</Note>;
   if (!answer)
     return <Box color="muted">Looking at what is in the panels{progress ? `, ${progress.seen} of ${progress.of} states` : ''}…</Box>;
-  const { panels, shown } = answer;
+  const { panels } = answer;
+  // where a body stands is known before it is judged
+  const shown = answer.shown && {
+    ...answer.shown,
+    bodies: answer.shown.bodies.flatMap((body) => {
+      const own = document.devices[body.device];
+      return own ? [{ ...body, at: own.at, surface: own.place ?? body.surface }] : [];
+    }),
+  };
   if (!shown)
     return (
       <Note tone="look">
-        Nothing of this circuit is in a panel yet. Give its devices a place on their plates: a panel or an enclosure; lamps and buttons a
-        door of it.
+        Nothing of this circuit is in a panel yet. Say where its devices are: <strong>Places</strong>, above. Lamps and buttons belong in a
+        door of a panel.
       </Note>
     );
   const change = (changes: readonly EditChange[]) => changes.length > 0 && dispatch(edit([...changes]));
@@ -68,7 +76,7 @@ export function PanelLayout({ answer, isCurrent, failed, progress, onPlace, moun
         )}
         <Button
           type="button"
-          disabled={isLooking}
+          disabled={isLooking || shown.placement.length === 0}
           look={unplaced.length === shown.bodies.length ? 'attention' : 'plain'}
           onClick={() => change(shown.placement)}
         >

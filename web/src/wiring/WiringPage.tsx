@@ -25,6 +25,7 @@ import { FerruleLabels } from './FerruleLabels';
 import { LandingPlan } from './LandingPlan';
 import { PanelFacts } from './PanelFacts';
 import { PanelLayout } from './PanelLayout';
+import { Places } from './Places';
 import { surfacesOf } from './PlateView';
 import { Rehearsal } from './Rehearsal';
 import { StaysLive } from './StaysLive';
@@ -101,6 +102,7 @@ export default function WiringPage() {
     landings.count.landed === 0 ||
     ([0, 1] as const).every((side) => document.conductors[id]?.ends[side] === null || landings.ticksAt(id, side)?.landed !== undefined);
   const [isSaving, setSaving] = useState(false);
+  const [isPlacing, setPlacing] = useState(false);
   const shownPanel = isPanel ? mounting.answer?.shown : undefined;
   const make = useCallback(
     () =>
@@ -167,6 +169,9 @@ export default function WiringPage() {
               Save it
             </Button>
           )}
+          <Button type="button" disabled={landings.isLooking} onClick={() => setPlacing(true)}>
+            Places
+          </Button>
           <Box flex="1" role="status" data-landed={landed}>
             <strong>
               {landings.isUnknown ? 'what is landed is not known: the server does not answer' : `${landed} of ${ends} ends landed`}
@@ -274,6 +279,7 @@ export default function WiringPage() {
           </Pane>
         </Tabs.Root>
       </Flex>
+      {isPlacing && <Places onClose={() => setPlacing(false)} />}
       {isSaving && (
         <DrawingDialog what={shownPanel ? `Layout of ${shownPanel.name}` : 'Terminals'} make={make} onClose={() => setSaving(false)} />
       )}
