@@ -171,9 +171,12 @@ await picture('phone-trace', phone, async (page) => {
   await dialog.getByRole('combobox', { name: 'Device that the wire goes to' }).selectOption('new');
   await dialog.getByRole('textbox', { name: 'Its terminal' }).fill('A1');
 });
-await picture('practice', desk, async (page) => {
-  await outside(page, 'Job practice');
-  await page.getByText('Schools').first().waitFor();
+await picture('layout-q3', desk, async (page) => {
+  await wiring(page, /Irrigation pump/);
+  await page.getByRole('tab', { name: 'Panel layout' }).click();
+  await page.getByRole('button', { name: 'Place everything' }).click();
+  await page.locator('[data-panel="current"] [data-body="K1"]').click();
+  await page.locator('[data-pull-in]').waitFor();
 });
 await picture('phone-part', phone, async (page) => {
   await open(page, /Cold store 1/);
