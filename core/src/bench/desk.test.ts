@@ -3,6 +3,7 @@ import type { LogEntry } from '#core/circuit';
 import { drain } from '#core/explore';
 import { DEFAULT_PRACTICE } from '#core/schools';
 import { DEMO, demo, on, point, powered } from '../testing/demo';
+import { edited } from '../testing/edits';
 import { dev } from '../testing/ids';
 import { createDesk, type FindAsk, type LookAnswer, type LookAsk, type Questions } from './index';
 
@@ -27,6 +28,40 @@ describe('the desk', () => {
     const study = ask();
     expect(study.statesSeen).toBeGreaterThan(1);
     expect(study.coils.every(({ verdict }) => verdict === 'good')).toBe(true);
+  });
+
+  it('a body moved on its plate is judged at once, from what was solved before, and as if all were solved anew', () => {
+    const circuit = demo('Q3');
+    const made = createDesk();
+    drain(made.circuit({ document: circuit, practice: DEFAULT_PRACTICE }));
+    const { shown } = drain(made.mounting({ place: null }));
+    const laid = edited(circuit, ...shown!.placement);
+    const moved = edited(laid, { type: 'describeDevice', device: dev('dK1'), to: { at: { xMm: 300, yMm: 300 } } });
+    const steps = (ask: ReturnType<typeof made.mounting>): { steps: number; answer: Questions['mounting']['answer'] } => {
+      for (let count = 0; ; count++) {
+        const step = ask.next();
+        if (step.done) return { steps: count, answer: step.value };
+      }
+    };
+    const ask = (desk: typeof made, document: typeof circuit) => {
+      drain(desk.circuit({ document, practice: DEFAULT_PRACTICE }));
+      return steps(desk.mounting({ place: null }));
+    };
+    ask(made, laid);
+    const [again, anew] = [ask(made, moved), ask(createDesk(), moved)];
+    expect(again.answer).toEqual(anew.answer);
+    expect(drain(made.study({}))).toEqual(
+      drain(
+        (() => {
+          const other = createDesk();
+          drain(other.circuit({ document: moved, practice: DEFAULT_PRACTICE }));
+          return other.study({});
+        })(),
+      ),
+    );
+    expect([again.steps, anew.steps > 0]).toEqual([0, true]);
+    // what changes volts is solved anew
+    expect(ask(made, edited(moved, { type: 'describeDevice', device: dev('dK1'), to: { place: null } })).steps).toBeGreaterThan(0);
   });
 
   it('refuses to answer before it has a circuit', () => expect(() => drain(createDesk().study({}))).toThrow(/no circuit on the desk/));

@@ -40,6 +40,10 @@ type Runner = ReturnType<typeof createRunner> & { readonly rig: ReturnType<typeo
 /** Stops what was asked with something wrong in it; said as it stands. */
 export class AskError extends Error {}
 
+/** A circuit as far as volts and amps know of it: not what places are called and measure, nor where in them a device stands. */
+const wired = ({ devices, places: _places, views: _views, ...rest }: Circuit): string =>
+  JSON.stringify({ ...rest, devices: Object.values(devices).map(({ at: _at, body: _body, ...device }) => device) });
+
 /** A desk keeps the last circuit, its run and what was found out about it; nothing of the person. */
 export function createDesk(): Desk {
   let desk: OnDesk | undefined;
@@ -60,15 +64,19 @@ export function createDesk(): Desk {
     *circuit({ document, practice = DEFAULT_PRACTICE }) {
       // a practice that changes judges anew; the plan and what was explored of the same document stay
       const kept = desk && isSame(desk, document, practice) ? desk : undefined;
+      // a body that was moved on its plate changes nothing that was solved: only where things stand is new
+      const isMoved = desk !== undefined && !kept && desk.explored !== undefined && wired(desk.circuit) === wired(document);
+      const plan = kept ? kept.plan : planNetwork(document);
+      const seen = isMoved ? desk?.explored : undefined;
       desk = kept
         ? { ...kept, practice }
         : {
             circuit: document,
-            plan: planNetwork(document),
+            plan,
             practice,
             runner: undefined,
             bench: undefined,
-            explored: undefined,
+            explored: seen && { ...seen, plan },
             terminals: undefined,
             predictions: new Map(),
           };

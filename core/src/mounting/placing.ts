@@ -2,7 +2,7 @@ import type { Circuit, EditChange, Mount, Place } from '#core/circuit';
 import { faceOf, familyOf } from '#core/devices';
 import type { CircuitPlan } from '#core/graph';
 import { numberAt, type Tables } from '#core/size';
-import { at, must, naturally } from '#core/units';
+import { at, grouped, must, naturally } from '#core/units';
 import { type Mounted, PLATE_INSET_MM, panelOf } from './panel';
 import { figure } from './routes';
 
@@ -84,7 +84,9 @@ export function placing(plan: CircuitPlan, place: Place, tables: Tables): Placem
   const inside = all.filter(({ device }) => device.place === place.id);
   const spare = 1 - figure(tables, 'rail spare share');
   const roomOf = (widthMm: number): number => widthMm - 2 * PLATE_INSET_MM - 2 * DUCT_MM - 2 * BEND_MM;
+  const outside = all.filter(({ device }) => device.place !== place.id);
   const fits = (size: { widthMm: number; heightMm: number }): boolean =>
+    doorRowsNeeded(outside, size.widthMm) * DOOR_PITCH.yMm + DOOR_MARGIN_MM <= size.heightMm &&
     inside.every(({ body }) => body.widthMm <= roomOf(size.widthMm)) &&
     needs(linesIn(inside, spare * roomOf(size.widthMm), circuit)) <= size.heightMm - 2 * PLATE_INSET_MM;
   const sold = tables.enclosures.rows.map(({ key }) => ({
@@ -141,11 +143,7 @@ export function placing(plan: CircuitPlan, place: Place, tables: Tables): Placem
         to: { mounts, ...(picked ? { size: { widthMm: picked.widthMm, heightMm: picked.heightMm }, depthMm: picked.depthMm } : {}) },
       },
       ...changes,
-      ...onDoors(
-        all.filter(({ device }) => device.place !== place.id),
-        circuit,
-        size.widthMm,
-      ),
+      ...onDoors(outside, circuit, size.widthMm),
     ],
   };
 }
@@ -159,6 +157,18 @@ const LEAST_ROOM_MM = 60;
 const doorRow = ({ device }: Mounted): number =>
   /^(lamp|horn|beacon|hour|counter)/.test(device.family) ? 0 : /^e-stop/.test(device.family) ? 2 : 1;
 
+/** How many stand side by side on a door. */
+const acrossOf = (widthMm: number): number => Math.max(1, Math.floor((widthMm - 2 * DOOR_MARGIN_MM) / DOOR_PITCH.xMm) + 1);
+
+/** Rows of the fullest door, each group in rows of its own. */
+function doorRowsNeeded(mounted: readonly Mounted[], widthMm: number): number {
+  const doors = grouped(mounted, ({ device }) => device.place);
+  const rows = [...doors.values()].map((own) =>
+    [...grouped(own, doorRow).values()].reduce((sum, group) => sum + Math.ceil(group.length / acrossOf(widthMm)), 0),
+  );
+  return Math.max(0, ...rows);
+}
+
 function onDoors(mounted: readonly Mounted[], circuit: Circuit, panelMm: number): EditChange[] {
   const changes: EditChange[] = [];
   const rows = new Map<string, number>();
@@ -166,7 +176,7 @@ function onDoors(mounted: readonly Mounted[], circuit: Circuit, panelMm: number)
   for (const one of sorted) {
     const door = one.device.place === null ? undefined : circuit.places[one.device.place];
     if (!door) continue;
-    const across = Math.max(1, Math.floor(((door.size?.widthMm ?? panelMm) - 2 * DOOR_MARGIN_MM) / DOOR_PITCH.xMm) + 1);
+    const across = acrossOf(door.size?.widthMm ?? panelMm);
     const key = `${door.id} ${doorRow(one)}`;
     const nth = rows.get(key) ?? 0;
     rows.set(key, nth + 1);

@@ -169,9 +169,11 @@ export default function WiringPage() {
               Save it
             </Button>
           )}
-          <Button type="button" disabled={landings.isLooking} onClick={() => setPlacing(true)}>
-            Places
-          </Button>
+          {isPanel && (
+            <Button type="button" disabled={landings.isLooking} onClick={() => setPlacing(true)}>
+              Places
+            </Button>
+          )}
           <Box flex="1" role="status" data-landed={landed}>
             <strong>
               {landings.isUnknown ? 'what is landed is not known: the server does not answer' : `${landed} of ${ends} ends landed`}
@@ -179,19 +181,21 @@ export default function WiringPage() {
             {landings.isUnknown ? '' : ` · ${tugged} tug-tested`}
             {landings.waiting > 0 && ` · ${landings.waiting} not saved yet`}
           </Box>
-          <Box as="label" {...{ htmlFor: 'ticked-by' }} color="muted">
-            ticked by
-          </Box>
-          <Field
-            id="ticked-by"
-            w="120px"
-            textAlign="left"
-            fontFamily="body"
-            placeholder="your name"
-            maxLength={40}
-            value={name}
-            onChange={({ target }) => dispatch(settingsSlice.actions.chosen({ name: target.value }))}
-          />
+          <Flex gap="8px" align="center">
+            <Box as="label" {...{ htmlFor: 'ticked-by' }} color="muted">
+              ticked by
+            </Box>
+            <Field
+              id="ticked-by"
+              w="120px"
+              textAlign="left"
+              fontFamily="body"
+              placeholder="your name"
+              maxLength={40}
+              value={name}
+              onChange={({ target }) => dispatch(settingsSlice.actions.chosen({ name: target.value }))}
+            />
+          </Flex>
         </Flex>
         {landings.isBroken && (
           <Note tone="danger" role="alert">
