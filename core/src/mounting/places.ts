@@ -4,7 +4,7 @@ import type { Tables } from '#core/size';
 import { bodyOf } from './bodies';
 
 /** The id for a new place: made of its name, and of a count where that was used before. */
-export function placeIdFor({ places }: Pick<Circuit, 'places'>, name: string): Place['id'] {
+function placeIdFor({ places }: Pick<Circuit, 'places'>, name: string): Place['id'] {
   const plain =
     name
       .replace(/[^A-Za-z0-9]+/g, '-')
