@@ -87,6 +87,9 @@ test('an end that is moved loses its tick; an exchange is rehearsed before power
   await page.keyboard.press('Escape');
   await page.getByRole('tab', { name: 'Changes', exact: true }).press('Control+z');
   await expect(landed(page)).toContainText('1 of 42 ends landed');
+  // who did what stands there for the next person
+  await expect(page.locator('[data-hand-over]')).toContainText('Wren: 1 landed, 1 tug-tested');
+  await expect(page.locator('[data-hand-over]')).toContainText('Wants landing (41)');
   // the other way of building it, figure by figure
   await page
     .getByRole('combobox', { name: 'Another way of building it' })

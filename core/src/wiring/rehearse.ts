@@ -5,6 +5,7 @@ import { type NetworkPlan, planNetwork, readOhms } from '#core/network';
 import { createRig, restMoment, showOhms } from '#core/sequence';
 import { grouped } from '#core/units';
 import { type Mishap, mishapsOf } from './mishaps';
+import { isToldApart } from './ohms';
 import { earthWires, type HarmMet, harmKey, isWaiting, type StateSeen, seenStates } from './watchHarm';
 
 /** The state in which something of a mishap shows, and how: what hurts there, or which devices are on that should not be, and the other way round. */
@@ -115,10 +116,6 @@ const standOf = (circuit: Circuit, like?: Stand): Stand => {
   return { circuit, plan, seen: seenStates(plan, like && earthWires(like.plan)), rest: deadOhms(plan) };
 };
 
-/** What a meter tells apart on ohms: half an ohm, or a fifth. Common practice. */
-const isTold = (should: number, is: number): boolean =>
-  Number.isFinite(should) !== Number.isFinite(is) || (Number.isFinite(is) && Math.abs(is - should) > Math.max(0.5, 0.2 * should));
-
 /** How clearly two ohm readings differ: an open line against copper before any ratio. */
 const contrast = (should: number, is: number): number =>
   Math.abs(Math.log10(Math.min(Math.max(should, 0.1), 1e8)) - Math.log10(Math.min(Math.max(is, 0.1), 1e8)));
@@ -146,7 +143,7 @@ function tellingReading(before: Stand, after: Stand, { ends, wires, changes }: M
     list.slice(index + 1).flatMap((black) => {
       const [should, is] = [before.rest(red, black), after.rest(red, black)];
       // copper from end to end is told last: its two ends are in two places
-      return isTold(should, is) ? [{ red, black, should, is, isOnePlace: deviceOf(red) === deviceOf(black) }] : [];
+      return isToldApart(should, is) ? [{ red, black, should, is, isOnePlace: deviceOf(red) === deviceOf(black) }] : [];
     }),
   );
   if (changes.length === 0) return undefined;

@@ -6,6 +6,7 @@ import { type Net, type NetworkPlan, planNetwork, readOhms, readVolts, setConduc
 import type { Practice } from '#core/schools';
 import { createRig, type Rig, restMoment, runLog, showOhms, sightingsOf } from '#core/sequence';
 import { at, must } from '#core/units';
+import { isToldApart } from './ohms';
 import { type WireClass, wireClasses, workingOrder } from './order';
 import { earthWires, type HarmMet, harmKey, isWaiting, seenStates } from './watchHarm';
 
@@ -63,10 +64,6 @@ function bench(plan: NetworkPlan) {
   return { land, ohms: (red: TerminalId, black: TerminalId): number => readOhms(net, plan.nodeOf(red), plan.nodeOf(black)) };
 }
 
-/** Half an ohm, or a fifth: what two readings of ohms must differ by. Common practice. */
-const isTold = (should: number, is: number): boolean =>
-  Number.isFinite(should) !== Number.isFinite(is) || (Number.isFinite(is) && Math.abs(is - should) > Math.max(0.5, 0.2 * should));
-
 /** Stages of wires in an order: dead, each proved by one reading of ohms through all of its wires, solved on the circuit as far as it is built. */
 function stagesOf(
   { plan }: Exploration,
@@ -90,7 +87,7 @@ function stagesOf(
       land(one, false);
       const without = ohms(red, black);
       land(one, true);
-      return !isTold(should, without);
+      return !isToldApart(should, without);
     });
 
   const dead: DeadStage[] = [];

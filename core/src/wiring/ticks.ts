@@ -51,3 +51,41 @@ function after(before: EndTicks, act: LandingAct, isThere: boolean): EndTicks {
       return { ...NONE, times: before.times };
   }
 }
+
+/** Half done work as the next person finds it: who did what, what was signed for, what was done more than once, what is open. */
+export interface HandedOver {
+  readonly people: readonly { readonly by: string; readonly landed: number; readonly tugged: number; readonly last: string }[];
+  /** ends that were landed although something stood against it, with the reason that was given */
+  readonly signed: readonly LandingAct[];
+  /** ends that were landed more than once */
+  readonly again: readonly { readonly act: LandingAct; readonly times: number }[];
+  /** ends that lie on a terminal and are not landed, or are landed and not tugged */
+  readonly open: readonly { readonly conductor: ConductorId; readonly side: 0 | 1; readonly wants: 'landing' | 'a tug' }[];
+}
+
+/** What a log comes to, as the circuit is now. */
+export function handedOver(circuit: Pick<Circuit, 'conductors'>, log: readonly LandingAct[]): HandedOver {
+  const ticks = ticksOf(circuit, log);
+  const stands = [...ticks.values()];
+  const people = [...new Set(stands.flatMap(({ landed, tugged }) => [landed?.by, tugged?.by]).filter((by) => by !== undefined))];
+  return {
+    people: people.map((by) => {
+      const own = stands.flatMap(({ landed, tugged }) => [landed, tugged].filter((act) => act?.by === by));
+      return {
+        by,
+        landed: stands.filter(({ landed }) => landed?.by === by).length,
+        tugged: stands.filter(({ tugged }) => tugged?.by === by).length,
+        last: own.reduce((latest, act) => (act && act.at > latest ? act.at : latest), ''),
+      };
+    }),
+    signed: stands.flatMap(({ landed }) => (landed && landed.signed !== '' ? [landed] : [])),
+    again: stands.flatMap(({ landed, times }) => (landed && times > 1 ? [{ act: landed, times }] : [])),
+    open: Object.values(circuit.conductors).flatMap(({ id, ends }) =>
+      ([0, 1] as const).flatMap((side) => {
+        if (!ends[side]) return [];
+        const stand = ticks.get(endKey(id, side));
+        return stand?.tugged ? [] : [{ conductor: id, side, wants: stand?.landed ? ('a tug' as const) : ('landing' as const) }];
+      }),
+    ),
+  };
+}

@@ -8,7 +8,18 @@ import { demo, SHIPPED } from '../testing/demo';
 import { edited } from '../testing/edits';
 import { dev, end, wire } from '../testing/ids';
 import { rigged } from '../testing/rigged';
-import { between, changeSet, endKey, type LandingAct, openersOf, stayingLive, ticksOf, wireClasses, wiringDoubts } from './index';
+import {
+  between,
+  changeSet,
+  endKey,
+  handedOver,
+  type LandingAct,
+  openersOf,
+  stayingLive,
+  ticksOf,
+  wireClasses,
+  wiringDoubts,
+} from './index';
 
 const doubts = (circuit: Circuit) => wiringDoubts(explore(circuit), DEFAULT_PRACTICE);
 const codes = (circuit: Circuit): string[] => doubts(circuit).map(({ code }) => code);
@@ -287,6 +298,25 @@ describe('ticks', () => {
   it('are void once the end is moved, and say who landed it before', () => {
     const moved = edited(circuit, { type: 'moveEnd', conductor: wire('w08'), end: 1, to: end('dY1:N') });
     expect(at([act('landed'), act('tugged')], moved)).toMatchObject({ landed: undefined, tugged: undefined, moved: { by: 'Wren' } });
+  });
+  it('come to a record for the next person: who did what, what was signed for, what was done again, what is open', () => {
+    const other = { conductor: wire('w08'), side: 0 as const, terminal: circuit.conductors.w08!.ends[0]! };
+    const record = handedOver(circuit, [
+      act('landed'),
+      act('undone'),
+      act('landed', 'dY1:L', { signed: 'isolated by the utility', at: '2026-11-29T03:00:00.000Z' }),
+      act('landed', 'dY1:L', { ...other, by: 'Tern' }),
+      act('tugged', 'dY1:L', { ...other, by: 'Tern' }),
+    ]);
+    expect(record.people).toEqual([
+      { by: 'Wren', landed: 1, tugged: 0, last: '2026-11-29T03:00:00.000Z' },
+      { by: 'Tern', landed: 1, tugged: 1, last: '2026-11-29T02:00:00.000Z' },
+    ]);
+    expect(record.signed.map(({ signed }) => signed)).toEqual(['isolated by the utility']);
+    expect(record.again.map(({ times }) => times)).toEqual([2]);
+    const ends = Object.values(circuit.conductors).flatMap((one) => one.ends.filter((at) => at !== null)).length;
+    expect(record.open).toHaveLength(ends - 1);
+    expect(record.open.filter(({ wants }) => wants === 'a tug')).toEqual([{ conductor: wire('w08'), side: 1, wants: 'a tug' }]);
   });
   it('of a wire that is gone are nothing', () => {
     const gone = applyChanges(circuit, [{ type: 'removeConductor', conductor: wire('w08') }]);

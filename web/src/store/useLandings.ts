@@ -1,7 +1,7 @@
 import { useEffect, useMemo } from 'react';
 import type { Landing } from '#core/api';
 import { type ConductorId, spellTerminal } from '#core/circuit';
-import { type EndTicks, endKey, ticksOf } from '#core/wiring';
+import { type EndTicks, endKey, type LandingAct, ticksOf } from '#core/wiring';
 import { newLandingId } from './ids';
 import { keepLandings as keep, landingsSlice } from './landings';
 import { wordsOf } from './request';
@@ -55,6 +55,8 @@ interface EndAct {
 export interface Landings {
   /** how every end stands, by the key of `endKey` */
   readonly ticks: ReadonlyMap<string, EndTicks>;
+  /** the log itself, oldest first, what waits to be sent with it */
+  readonly log: readonly LandingAct[];
   readonly ticksAt: (conductor: ConductorId, side: 0 | 1) => EndTicks | undefined;
   readonly act: (acts: readonly EndAct[], signed?: string) => void;
   /** ends that lie on a terminal, those landed of them, and those tug-tested */
@@ -99,12 +101,13 @@ export function useLandings(): Landings {
     dispatch(knew({ circuit: id, entries: [...data.entries] }));
     dispatch(keepNow());
   }, [dispatch, id, data]);
-  const ticks = useMemo(() => {
+  const log = useMemo(() => {
     const entries = data?.entries ?? known ?? [];
     const there = new Set(entries.map((entry) => entry.id));
     const waiting = pending.filter((entry) => !there.has(entry.id)).map((entry) => ({ ...entry, at: new Date().toISOString() }));
-    return ticksOf(document, [...entries, ...waiting]);
-  }, [document, data, known, pending]);
+    return [...entries, ...waiting];
+  }, [data, known, pending]);
+  const ticks = useMemo(() => ticksOf(document, log), [document, log]);
   const count = useMemo(() => {
     const ends = Object.values(document.conductors).flatMap((wire) =>
       ([0, 1] as const).flatMap((side) => (wire.ends[side] ? [ticks.get(endKey(wire.id, side))] : [])),
@@ -113,6 +116,7 @@ export function useLandings(): Landings {
   }, [document, ticks]);
   return {
     ticks,
+    log,
     ticksAt: (conductor, side) => ticks.get(endKey(conductor, side)),
     act(acts, signed = '') {
       // a page that is only to look at changes nothing, no log either

@@ -1,19 +1,21 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useMemo, useState } from 'react';
+import { spellTerminal } from '#core/circuit';
 import { figures } from '#core/units';
-import { changeSet } from '#core/wiring';
+import { changeSet, handedOver } from '#core/wiring';
 import { tellChangeSet } from '#core/words';
 import { useDocument } from '../store/select';
 import { useCircuitsQuery, useDocumentAtQuery, useHistoryQuery } from '../store/server';
 import { useAppSelector } from '../store/store';
+import type { Landings } from '../store/useLandings';
 import { Choice } from '../ui/Choice';
 import { Button, Label, Mono, Note } from '../ui/parts';
 import { saveAs } from '../ui/saveAs';
 import { useAsked } from './useAsked';
 
 /** What has to be done at the panel to bring it from a revision to what is drawn now, and what has to be tested again. */
-export function Changes() {
+export function Changes({ landings }: { landings: Landings }) {
   const [other, setOther] = useState('');
   return (
     <Box overflowY="auto" minH="0" flex="1" fontSize="14px">
@@ -21,6 +23,54 @@ export function Changes() {
       <Box borderTop="1px solid" borderColor="hairline" mt="14px" pt="10px">
         <Beside other={other} onOther={setOther} />
       </Box>
+      <Box borderTop="1px solid" borderColor="hairline" mt="14px" pt="10px">
+        <HandOver landings={landings} />
+      </Box>
+    </Box>
+  );
+}
+
+/** Half done work for the next person: who did what, what was signed for, what was done again, what is open. */
+function HandOver({ landings }: { landings: Landings }) {
+  const document = useDocument();
+  const revision = useAppSelector((state) => state.sync.revision);
+  const { people, signed, again, open } = useMemo(() => handedOver(document, landings.log), [document, landings.log]);
+  if (landings.isUnknown) return <Note tone="look">What was landed is not known: the server does not answer.</Note>;
+  const endWords = (conductor: string, side: 0 | 1): string => {
+    const wire = document.conductors[conductor];
+    const end = wire?.ends[side];
+    return `wire ${wire?.number ?? '?'} at ${end ? spellTerminal(document, end) : 'a loose end'}`;
+  };
+  const when = (at: string): string => new Date(at).toLocaleString();
+  const lines = {
+    'Who did what': people.map(({ by, landed, tugged, last }) => `${by}: ${landed} landed, ${tugged} tug-tested, last ${when(last)}`),
+    'Signed for': signed.map((act) => `${endWords(act.conductor, act.side)}, ${act.by}, ${when(act.at)}: ${act.signed}`),
+    'Landed more than once': again.map(({ act, times }) => `${endWords(act.conductor, act.side)}, ${times} times`),
+    'Wants landing': open.filter(({ wants }) => wants === 'landing').map(({ conductor, side }) => endWords(conductor, side)),
+    'Wants a tug': open.filter(({ wants }) => wants === 'a tug').map(({ conductor, side }) => endWords(conductor, side)),
+  };
+  const text = () =>
+    [
+      `${document.site} ${document.number} ${document.title}: landings as of revision ${revision}`,
+      ...(landings.isBroken ? ['The log was changed from outside: it is not to be relied on.'] : []),
+      ...Object.entries(lines).flatMap(([head, list]) => ['', `${head} (${list.length})`, ...list]),
+    ].join('\n');
+  return (
+    <Box data-hand-over={open.length}>
+      <Flex gap="8px" align="center" wrap="wrap">
+        <Box fontWeight={700}>Handing over</Box>
+        <Button type="button" onClick={() => saveAs(`${document.number}-landings.txt`, text(), 'text/plain')}>
+          Save the record
+        </Button>
+      </Flex>
+      {Object.entries(lines).map(([head, list]) => (
+        <Box key={head} mt="6px">
+          <strong>
+            {head} ({list.length})
+          </strong>
+          {list.length > 0 && `: ${list.slice(0, 8).join('; ')}${list.length > 8 ? '; …' : ''}`}
+        </Box>
+      ))}
     </Box>
   );
 }

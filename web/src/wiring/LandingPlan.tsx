@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import type { LandingAnswer, WireRowView } from '#core/bench';
 import type { ConductorId } from '#core/circuit';
 import { readTyped } from '#core/units';
+import { isToldApart } from '#core/wiring';
 import { benchSlice } from '../store/bench';
 import { useAppDispatch } from '../store/store';
 import type { Landings } from '../store/useLandings';
@@ -14,9 +15,8 @@ interface Props {
   readonly blocked: (wire: ConductorId) => string | undefined;
 }
 
-/** What a meter that is zeroed still shows of its leads and joints. Common practice. */
-const FLOOR_OHMS = 0.5;
-const SHARE = 0.2;
+/** What volts may differ from what they should be. Common practice. */
+const FLOOR_VOLTS = 0.6;
 const VOLTS_SHARE = 0.1;
 
 type Compared = { readonly verdict: 'good' | 'look'; readonly words: string } | undefined;
@@ -32,8 +32,9 @@ function compared(text: string, should: number | null, unit: 'Ω' | 'V', expects
   const typed = readTyped(text, unit);
   if (!('value' in typed)) return { verdict: 'look', words: 'is no reading: a number, or OL' };
   if (should === null) return { verdict: 'look', words: 'should be an open line' };
-  const room = unit === 'Ω' ? Math.max(FLOOR_OHMS, SHARE * should) : Math.max(0.6, VOLTS_SHARE * Math.abs(should));
-  return Math.abs(Math.abs(typed.value) - Math.abs(should)) <= room
+  const [is, wanted] = [Math.abs(typed.value), Math.abs(should)];
+  const isRight = unit === 'Ω' ? !isToldApart(wanted, is) : Math.abs(is - wanted) <= Math.max(FLOOR_VOLTS, VOLTS_SHARE * wanted);
+  return isRight
     ? { verdict: 'good', words: 'as it should be' }
     : { verdict: 'look', words: `should be ${expects}: stop here and look before the next stage` };
 }

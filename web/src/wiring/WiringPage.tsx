@@ -273,7 +273,7 @@ export default function WiringPage() {
             <StaysLive openers={wiring.answer?.openers ?? []} onRing={ring} />
           </Pane>
           <Pane value="changes">
-            <Changes />
+            <Changes landings={landings} />
           </Pane>
           <Pane value="labels">
             <Box overflowY="auto" minH="0" flex="1" fontSize="14px">
