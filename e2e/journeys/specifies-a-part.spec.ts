@@ -265,6 +265,22 @@ test('from a few facts to what fits, without a circuit', async ({ page }) => {
   await expect(first).toContainText('Fits');
 });
 
+test('a few facts grow into a pattern, and amps that nobody gave are asked for', async ({ page }) => {
+  await page.goto('/');
+  await page.getByRole('button', { name: 'From a few facts' }).click();
+  await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Misting pump 2');
+  await page.getByRole('textbox', { name: 'Line' }).fill('208');
+  await page.getByRole('combobox', { name: 'Phases' }).selectOption('3');
+  await page.getByRole('combobox', { name: 'Grows into' }).selectOption({ label: 'Reversing with interlocks' });
+  await expect(page.locator('[data-about]')).toContainText('mechanical interlock');
+  await page.getByRole('button', { name: 'Make the circuit' }).click();
+  await expect(page.getByRole('alert')).toContainText('needs the volts of the line and the amps of its loads');
+  await page.getByRole('textbox', { name: 'Power' }).fill('3');
+  await page.getByRole('button', { name: 'Make the circuit' }).click();
+  await expect(page.getByRole('heading', { name: /Misting pump 2/, level: 1 })).toBeVisible();
+  await expect(page.locator('[data-symbol="dK2:coil"]')).toBeVisible({ timeout: 30_000 });
+});
+
 test('a transistor output among the few facts is refused for an AC coil, a relay output is not', async ({ page }) => {
   for (const [caller, says] of [
     ['output-transistor', 'switches AC'],

@@ -5,6 +5,7 @@ export { COLUMN_ROLES, columnCount, saysBothEnds, withRoles } from './columns';
 export { completed, readCommand } from './command';
 export type { ListedDevice } from './fromList';
 export { alikeDevices, fromWireList, listedDevices } from './fromList';
+export { growPattern } from './growPattern';
 export { kindsFor } from './kindsFor';
 export { nextTag, tagProblem } from './naming';
 export type { ElementKind, OwnElement } from './ownKind';

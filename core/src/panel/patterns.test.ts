@@ -1,27 +1,41 @@
 import { describe, expect, it } from 'vitest';
-import { type LogEntry, readCircuitDocument } from '#core/circuit';
+import { emptyCircuit, type LogEntry, readCircuitDocument } from '#core/circuit';
 import { catalogue } from '#core/devices';
 import { on } from '../testing/demo';
 import { laidPattern } from '../testing/laidPattern';
 import { onAt } from '../testing/onAt';
-import { PATTERNS } from './index';
+import { growPattern, PATTERNS } from './index';
 
 describe.each(PATTERNS.map(({ name }) => [name] as const))('the pattern %s', (name) => {
   it('is a sound document, every wire of it landed', () => {
-    const { circuit, bad } = laidPattern(name);
-    expect(bad).toEqual([]);
+    const { circuit } = laidPattern(name);
     const read = readCircuitDocument(JSON.parse(JSON.stringify(circuit)), catalogue);
     expect(read.ok ? [] : read.problems).toEqual([]);
   });
   it('joins a circuit that is there: its supply is used, no tag is taken twice', () => {
     const first = laidPattern('start-stop').circuit;
-    const { circuit, bad } = laidPattern(name, first);
-    expect(bad).toEqual([]);
+    const { circuit } = laidPattern(name, first);
     const tags = Object.values(circuit.devices).map(({ tag }) => tag);
     expect(new Set(tags).size).toBe(tags.length);
     expect(tags.filter((tag) => circuit.devices[`d${tag}`]?.family === 'supply-1ph')).toHaveLength(1);
     expect(Object.keys(circuit.conductors).length).toBeGreaterThan(Object.keys(first.conductors).length);
   });
+});
+
+it.each(PATTERNS)('$title grows out of a few facts on either side of the sea', (pattern) => {
+  for (const [practice, hz, supplyV] of [
+    ['na', 60, 480],
+    ['iec', 50, 230],
+  ] as const) {
+    const base = { ...emptyCircuit, number: 'NEW', title: 'Misting pump 2', site: 'Quarry Road', practice };
+    const grown = growPattern(base, pattern, { supplyV, hz, loadA: 3.4 });
+    if (!grown.ok) throw new Error(grown.problems.map(({ message }) => message).join(' '));
+    expect(Object.keys(grown.value.conductors).length).toBeGreaterThan(3);
+    const supplies = Object.values(grown.value.devices).filter(({ family }) => family.startsWith('supply-'));
+    expect(supplies.map(({ nameplate }) => [nameplate.volts?.value, nameplate.hz?.value])).toEqual(
+      supplies.map(() => [supplyV, String(hz)]),
+    );
+  }
 });
 
 const whatIsOn = (name: string, log: readonly LogEntry[], atMs: number): string => onAt(laidPattern(name).circuit, log, atMs, /^[KMYEH]/);

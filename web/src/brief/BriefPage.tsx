@@ -2,6 +2,8 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { arrangementFor, type Brief, baseFor, CALLERS, type Caller, circuitOf, polesNeeded } from '#core/brief';
+import { emptyCircuit, wrong } from '#core/circuit';
+import { growPattern, PATTERNS } from '#core/panel';
 import { sizeHeater, sizeMotor } from '#core/size';
 import { readTyped } from '#core/units';
 import { CALLER_WORDS, tellArrangement, tellFigure, tellSized } from '#core/words';
@@ -38,6 +40,7 @@ export default function BriefPage() {
     load: 'motor' as Brief['load'],
     controlV: '24',
     caller: 'switch-1' as Caller,
+    pattern: '',
   });
   const [problem, setProblem] = useState<string>();
   const bad = (Object.keys(EMPTY) as (keyof Text)[]).filter((name) => name !== 'title' && whyNot(text[name]) !== undefined);
@@ -76,12 +79,25 @@ export default function BriefPage() {
     ...Array.from({ length: count('goOff') }, () => 'off' as const),
   ];
   const arrangement = arrangementFor(acts);
+  const pattern = PATTERNS.find(({ name }) => name === choices.pattern);
+  const grow = (): ReturnType<typeof circuitOf> => {
+    if (!pattern) return circuitOf(brief);
+    const loadA = brief.loadA ?? runningA(sized);
+    if (brief.lineV === undefined || loadA === undefined)
+      return wrong({
+        code: 'facts',
+        at: 'pattern',
+        message: 'A pattern needs the volts of the line and the amps of its loads: type both, or the power that gives the amps.',
+      });
+    const base = { ...emptyCircuit, number: 'NEW', title: brief.title || pattern.title, site: brief.site, practice: brief.practice };
+    return growPattern(base, pattern, { supplyV: brief.lineV, hz: brief.hz, loadA });
+  };
   const make = async () => {
-    const made = circuitOf(brief);
+    const made = grow();
     if (!made.ok) return setProblem(made.problems.map(({ message }) => message).join(' '));
     const sent = await create({ job, id: newCircuitId(), document: made.value });
     if ('error' in sent) return setProblem(String(sent.error));
-    return navigate(`/circuits/${sent.data.id}/parts`);
+    return navigate(`/circuits/${sent.data.id}/${pattern ? 'prove' : 'parts'}`);
   };
   const field = (label: string, name: keyof Text, unit: string, width = '90px') => (
     <Flex align="center" justify="space-between" gap="8px" py="4px" borderBottom="1px dashed" borderColor="hairline">
@@ -147,18 +163,26 @@ export default function BriefPage() {
       {field('Running, by nameplate', 'loadA', 'A')}
       {choices.load === 'motor' && field('Locked rotor, by nameplate', 'lockedA', 'A')}
       <Label>The control</Label>
-      {pick('Control volts', 'controlV', [
-        ['24', '24 V from a transformer'],
-        ['120', '120 V from a transformer'],
-        ['line', 'the line itself'],
-      ])}
-      {choices.controlV !== 'line' && field('Transformer', 'transformerVa', 'VA')}
-      {pick(
-        'What calls',
-        'caller',
-        CALLERS.map((one) => [one, CALLER_WORDS[one]] as const),
+      {pick('Grows into', 'pattern', [['', 'one load, called by one thing'], ...PATTERNS.map(({ name, title }) => [name, title] as const)])}
+      {pattern && (
+        <Box fontSize="13.5px" color="muted" data-about>
+          {pattern.about} Volts and amps above are taken for it, the rest of its parts is assumed until it is read.
+        </Box>
       )}
-      {field('Control cable, one way', 'cableM', 'm')}
+      {!pattern &&
+        pick('Control volts', 'controlV', [
+          ['24', '24 V from a transformer'],
+          ['120', '120 V from a transformer'],
+          ['line', 'the line itself'],
+        ])}
+      {!pattern && choices.controlV !== 'line' && field('Transformer', 'transformerVa', 'VA')}
+      {!pattern &&
+        pick(
+          'What calls',
+          'caller',
+          CALLERS.map((one) => [one, CALLER_WORDS[one]] as const),
+        )}
+      {!pattern && field('Control cable, one way', 'cableM', 'm')}
       <Label>Several circuits from one call</Label>
       {field('Go on with the call', 'goOn', 'circuits')}
       {field('Go off with the call', 'goOff', 'circuits')}
@@ -191,11 +215,15 @@ export default function BriefPage() {
         </Note>
       )}
       <Button type="button" look="strong" disabled={bad.length > 0} onClick={() => void make()}>
-        Show what fits
+        {pattern ? 'Make the circuit' : 'Show what fits'}
       </Button>
     </Outside>
   );
 }
+
+/** The amps that a sizing comes to, where it comes to any. */
+const runningA = ({ said }: ReturnType<typeof sizeMotor>): number | undefined =>
+  said.code === 'motor' ? said.runA : said.code === 'heater' ? said.lineA : undefined;
 
 const numberOf = (text: string): number | undefined => {
   const read = readTyped(text);
