@@ -15,7 +15,7 @@ export type { LandingPlan, LiveStage } from './stages';
 export { planningLandings } from './stages';
 export type { StillLive } from './staysLive';
 export { openersOf, stayingLive } from './staysLive';
-export type { EndTicks, HandedOver, LandingAct } from './ticks';
+export type { EndTicks, LandingAct } from './ticks';
 export { endKey, handedOver, ticksOf } from './ticks';
 export type { VariantFigures } from './variants';
 export { figuring, variantFigures } from './variants';

@@ -53,7 +53,7 @@ function after(before: EndTicks, act: LandingAct, isThere: boolean): EndTicks {
 }
 
 /** Half done work as the next person finds it: who did what, what was signed for, what was done more than once, what is open. */
-export interface HandedOver {
+interface HandedOver {
   readonly people: readonly { readonly by: string; readonly landed: number; readonly tugged: number; readonly last: string }[];
   /** ends that were landed although something stood against it, with the reason that was given */
   readonly signed: readonly LandingAct[];
