@@ -280,7 +280,7 @@ describe('wiring from the command line', () => {
     const bare = await mando('layout', 'demo:Q3');
     expect([bare.status, bare.stdout]).toEqual([1, expect.stringContaining('CANNOT-CLEAR: Pump panel has no size')]);
     const laid = await mando('layout', 'demo:Q3', '--place', '--panel', 'Pump panel');
-    expect([laid.status, laid.stdout]).toEqual([0, expect.stringMatching(/^Pump panel: 600 × 800 mm, 49\.6 W, 42\.3 °C inside/)]);
+    expect([laid.status, laid.stdout]).toEqual([0, expect.stringMatching(/^Pump panel: 600 × 800 mm, 52\.9 W, 42\.7 °C inside/)]);
   });
   it.each([
     [['live', 'demo:Q1', '--open', 'Q9'], 'There is no device Q9'],

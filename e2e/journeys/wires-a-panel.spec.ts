@@ -178,7 +178,7 @@ test('a panel is placed, its wires get their lengths and the coil its volts; a b
   const current = () => expect(page.locator('[data-panel="current"]')).toBeVisible({ timeout: 30_000 });
   await expect(body('K1')).toBeVisible();
   await current();
-  await expect(verdict).toContainText('Can be built; look at this, 42.3 °C inside');
+  await expect(verdict).toContainText('Can be built; look at this, 42.7 °C inside');
   await body('K1').click();
   const pullIn = page.locator('[data-pull-in]');
   await expect(pullIn).toBeVisible();

@@ -204,12 +204,16 @@ const WITHOUT_DEPTH_MM = 200;
 function heatOf(exploration: Exploration, panel: Panel, tables: Tables): PanelHeat | undefined {
   const { place } = panel;
   if (!place.size) return undefined;
-  const seen: HeatExposure | undefined = exploration.heat.get(place.id);
-  const byDevice = [...(seen?.byDevice ?? [])].map(([device, watts]) => ({
-    device: device as DeviceId,
-    watts: watts < 0 ? -MODULE_LOSS * watts : watts,
-    isTypical: watts < 0,
-  }));
+  // what is put through a door has its body inside
+  const inside = [place.id, ...panel.doors.map((door) => door.place.id)];
+  const seen = inside.flatMap((id): HeatExposure | [] => exploration.heat.get(id) ?? []);
+  const byDevice = seen
+    .flatMap((one) => [...one.byDevice])
+    .map(([device, watts]) => ({
+      device: device as DeviceId,
+      watts: watts < 0 ? -MODULE_LOSS * watts : watts,
+      isTypical: watts < 0,
+    }));
   const watts = byDevice.reduce((sum, one) => sum + one.watts, 0);
   const [w, h, d] = [place.size.widthMm / 1000, place.size.heightMm / 1000, (place.depthMm ?? WITHOUT_DEPTH_MM) / 1000];
   const surfaceM2 = 1.4 * w * (h + d) + 1.8 * h * d;
