@@ -187,7 +187,7 @@ test('stock: added by hand, found by its print, duplicated, taken out', async ({
   await page.getByText(name, { exact: true }).click();
   await part.getByRole('button', { name: 'Duplicate' }).click();
   await part.getByRole('button', { name: 'Add it' }).click();
-  await expect(page.getByText(`${name}, copy`)).toBeVisible();
+  await expect(page.getByText(`${name}, copy`, { exact: true })).toBeVisible();
   const list = page.getByRole('table', { name: 'Parts in stock' });
   for (const title of [`${name}, copy`, name]) {
     await list.getByText(title, { exact: true }).click();

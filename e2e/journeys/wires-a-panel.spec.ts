@@ -76,6 +76,19 @@ test('an end that is moved loses its tick; an exchange is rehearsed before power
     .first()
     .click({ position: { x: 8, y: 8 } });
   await expect(page.locator('[data-wire-plate]')).toContainText('0.75 mm²');
+  // cut and spliced, put into a cable of its own, and each taken back by one step
+  const plate = page.locator('[data-wire-plate]');
+  await plate.getByRole('button', { name: 'Cut it and splice' }).click();
+  await expect(landed(page)).toContainText('of 44 ends landed', { timeout: 30_000 });
+  await page.keyboard.press('Escape');
+  await page.getByRole('tab', { name: 'Wire list', exact: true }).press('Control+z');
+  await expect(landed(page)).toContainText('1 of 42 ends landed', { timeout: 30_000 });
+  const cable = plate.getByRole('combobox', { name: /^Cable/ });
+  await expect(cable).toHaveValue('cW1');
+  await cable.selectOption('new');
+  await expect(cable).not.toHaveValue('cW1');
+  await page.getByRole('tab', { name: 'Wire list', exact: true }).press('Control+z');
+  await expect(cable).toHaveValue('cW1');
   await page.locator('[data-wire-plate]').getByRole('button', { name: 'Move this end' }).nth(1).click();
   await page.locator('[data-terminal="dY1:1"]').first().click();
   await expect(landed(page)).toContainText('0 of 42 ends landed');

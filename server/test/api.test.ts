@@ -8,7 +8,7 @@ import type { FastifyInstance } from 'fastify';
 import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { CLIENT_HEADER, circuitReplySchema, ENDPOINTS, jobsSchema, problemReplySchema, revisionsSchema, saveReplySchema } from '#core/api';
-import { applyChanges, type Circuit, deviceIdSchema, type EditChange } from '#core/circuit';
+import { applyChanges, type Circuit, deviceIdSchema, type EditChange, SCHEMA_VERSION } from '#core/circuit';
 import { buildApp } from '../src/app';
 import { createPool, type Pool } from '../src/db/pool';
 import { loadDemo } from '../src/demo/loadDemo';
@@ -264,7 +264,7 @@ describe('what an older program kept', () => {
       [id, JSON.stringify([setVolts(24)])],
     );
     const { document } = await opened(id);
-    expect([document.schema, JSON.parse(old).schema]).toEqual([3, 1]);
+    expect([document.schema, JSON.parse(old).schema]).toEqual([SCHEMA_VERSION, 1]);
     const clashing = await save(id, 0, setVolts(26));
     expect([clashing.statusCode, problemReplySchema.parse(clashing.json()).keys]).toEqual([409, ['device dT1 nameplate secV']]);
     expect(saveReplySchema.parse((await save(id, 0, { type: 'retitleCircuit', to: 'Brought up' })).json())).toMatchObject({

@@ -17,5 +17,6 @@ export type { Copied } from './several';
 export { copied, copiedSchema, neighboursOf, pasted, takeOutSeveral } from './several';
 export { usualSwitching } from './switching';
 export { finishTerminal, tracedOf, traceWire } from './trace';
+export { intoCable, spliced, takenOn } from './wireDeeds';
 export type { BadLine } from './wireList';
 export { cellsOf, readWireList } from './wireList';

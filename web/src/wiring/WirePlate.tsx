@@ -1,13 +1,17 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { WireRowView, WiringAnswer } from '#core/bench';
+import { type EditChange, isTerminal, type TerminalId } from '#core/circuit';
+import { intoCable, spliced, takenOn } from '#core/panel';
 import { figures, volts } from '#core/units';
 import { Locked } from '../plates/Locked';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
+import { newIdMark } from '../store/ids';
 import { useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import type { Landings } from '../store/useLandings';
+import { Choice } from '../ui/Choice';
 import { Button, Field, Heading, Label, Mono, Note, Row } from '../ui/parts';
 import { Ticks } from './Ticks';
 
@@ -23,12 +27,15 @@ interface Props {
 export function WirePlate({ row, doubts, landings, blocked }: Props) {
   const dispatch = useAppDispatch();
   const document = useDocument();
-  const carrying = useAppSelector((state) => state.bench.carrying);
+  const { carrying, red } = useAppSelector((state) => state.bench);
   const [reason, setReason] = useState('');
   const wire = document.conductors[row.conductor];
   if (!wire) return null;
   const describe = (to: Partial<Pick<typeof wire, 'number' | 'colour' | 'insulationV'>>) =>
     dispatch(edit([{ type: 'describeConductor', conductor: row.conductor, to }]));
+  const change = (changes: EditChange[]) => changes.length > 0 && dispatch(edit(changes));
+  const cableNamed = (value: string) =>
+    value === 'new' ? value : (Object.values(document.cables).find(({ id }) => id === value)?.id ?? null);
   const own = doubts.filter(({ wires }) => wires.includes(row.conductor));
   const open = ([0, 1] as const).filter((side) => row.ends[side].terminal && !landings.ticksAt(row.conductor, side)?.landed);
   return (
@@ -82,19 +89,45 @@ export function WirePlate({ row, doubts, landings, blocked }: Props) {
         <span>Insulation</span>
         <strong>{figures(row.insulationV)} V</strong>
       </Row>
-      {row.cable && (
-        <Row>
-          <span>Cable</span>
-          <strong>
-            {row.cable}
-            {row.core ? `, core ${row.core}` : ''}
-          </strong>
-        </Row>
-      )}
+      <Row>
+        <label htmlFor="wire-cable">Cable{row.core ? `, core ${row.core}` : ''}</label>
+        <Locked>
+          <Choice
+            id="wire-cable"
+            value={wire.cable ?? ''}
+            onChange={({ target }) => change(intoCable(document, row.conductor, cableNamed(target.value)))}
+          >
+            <option value="">none</option>
+            {Object.values(document.cables).map(({ id, tag, title }) => (
+              <option key={id} value={id}>
+                {tag} {title}
+              </option>
+            ))}
+            <option value="new">a new cable</option>
+          </Choice>
+        </Locked>
+      </Row>
       <Row>
         <span>Length</span>
         <strong>{row.lengthM === null ? 'unknown' : `${figures(row.lengthM)} m`}</strong>
       </Row>
+      <Locked>
+        <Flex gap="6px" wrap="wrap" mt="6px">
+          <Button type="button" disabled={!wire.ends[1]} onClick={() => change(spliced(document, row.conductor, newIdMark()))}>
+            Cut it and splice
+          </Button>
+          {red && isTerminal(red) && (
+            <Button
+              type="button"
+              title="A wire of the same number from its second end to where the red lead is"
+              disabled={!wire.ends[1] || wire.ends[1] === red}
+              onClick={() => change(takenOn(document, row.conductor, 1, red as TerminalId, newIdMark()))}
+            >
+              Take it on to the red lead
+            </Button>
+          )}
+        </Flex>
+      </Locked>
       <Label as="h3">Its two ends</Label>
       {([0, 1] as const).map((side) => (
         <Box key={side} py="4px" borderBottom="1px dashed" borderColor="hairline">

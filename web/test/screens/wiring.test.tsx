@@ -74,7 +74,7 @@ describe('the wiring of a circuit', () => {
         ['Y1:L', 'sleeved to 500 V'],
       ]),
     );
-    await tab(user, 'Ferrules');
+    await tab(user, 'Labels');
     expect((await screen.findByRole('button', { name: /ferrules \(PDF/ })) as HTMLButtonElement).toHaveProperty('disabled', true);
   });
 
