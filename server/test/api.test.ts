@@ -272,7 +272,7 @@ describe('what an older program kept', () => {
       revision: 2,
     });
     expect((await pool.query('select document from circuit where id = $1', [id])).rows[0].document).toMatchObject({
-      schema: 3,
+      schema: SCHEMA_VERSION,
       title: 'Brought up',
     });
   });
