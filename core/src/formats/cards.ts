@@ -1,4 +1,4 @@
-import type { Drawing, Figure } from './figures';
+import { box, type Drawing, type Figure } from './figures';
 
 /** Papers, standing, in millimetres. */
 const PAPERS = { A4: [210, 297], Letter: [215.9, 279.4] } as const;
@@ -21,17 +21,7 @@ const words = (text: string, x: number, y: number, size: number): Figure => ({
   anchor: 'start',
   layer: 'TEXT',
 });
-const frame = (width: number, height: number): Figure => ({
-  as: 'path',
-  points: [
-    [0, 0],
-    [width, 0],
-    [width, height],
-    [0, height],
-  ],
-  isClosed: true,
-  layer: 'FRAME',
-});
+const frame = (width: number, height: number): Figure => box(0, 0, width, height, 'FRAME');
 const rule = (y: number, width: number): Figure => ({
   as: 'path',
   points: [

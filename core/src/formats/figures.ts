@@ -55,7 +55,8 @@ export interface Framed extends Drawing {
   readonly isSmall: boolean;
 }
 
-const box = (x: number, y: number, width: number, height: number, layer: Layer): Figure => ({
+/** A rectangle from its upper left corner. */
+export const box = (x: number, y: number, width: number, height: number, layer: Layer): Figure => ({
   as: 'path',
   points: [
     [x, y],

@@ -12,22 +12,11 @@ import {
   type TerminalSheet,
   turnOf,
 } from '#core/draw';
-import type { Drawing, Figure, Layer } from './figures';
+import { type Drawing, type Figure, type Layer, box as rect } from './figures';
 
 type Pair = readonly [number, number];
 
 const path = (points: readonly Pair[], layer: Layer): Figure => ({ as: 'path', points, layer });
-const rect = (x: number, y: number, width: number, height: number, layer: Layer): Figure => ({
-  as: 'path',
-  points: [
-    [x, y],
-    [x + width, y],
-    [x + width, y + height],
-    [x, y + height],
-  ],
-  isClosed: true,
-  layer,
-});
 const text = (words: string, x: number, y: number, size: number, anchor: 'start' | 'middle' | 'end', layer: Layer = 'TEXT'): Figure => ({
   as: 'text',
   x,

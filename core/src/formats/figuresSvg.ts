@@ -1,9 +1,6 @@
 import type { Drawing, Figure } from './figures';
+import { xml } from './xml';
 
-const SIGNS: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
-const xml = (text: string): string =>
-  // biome-ignore lint/suspicious/noControlCharactersInRegex: these are the ones that XML 1.0 forbids
-  text.replace(/[&<>"]/g, (sign) => SIGNS[sign] ?? sign).replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '');
 const number = (value: number): number => Math.round(value * 1000) / 1000;
 
 function figureSvg(figure: Figure): string {

@@ -12,6 +12,7 @@ import {
   strokesOf,
   turnOf,
 } from '#core/draw';
+import { xml } from './xml';
 
 /** How the parts of a circuit stand when it is drawn, where that is known. */
 export interface Shown {
@@ -42,12 +43,6 @@ const BAND: Readonly<Record<Band['tint'], { line: string; tint: string }>> = {
 };
 const AT_REST: Shown = { phase: () => 'off', isClosed: () => false };
 const FILL = { off: INK.paper, 'under way': INK.half, on: INK.ink } as const;
-
-const SIGNS: Readonly<Record<string, string>> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' };
-/** Text that XML takes: its own signs by name, and no sign that it knows none for. */
-const xml = (text: string): string =>
-  // biome-ignore lint/suspicious/noControlCharactersInRegex: these are the ones that XML 1.0 forbids
-  text.replace(/[&<>"]/g, (sign) => SIGNS[sign] ?? sign).replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f\ufffe\uffff]/g, '');
 
 const tag = (name: string, attributes: Readonly<Record<string, string | number | undefined>>, content?: string): string => {
   const given = Object.entries(attributes).flatMap(([key, value]) => (value === undefined ? [] : [` ${key}="${xml(String(value))}"`]));

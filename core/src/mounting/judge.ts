@@ -1,8 +1,9 @@
 import type { Circuit, ConductorId, DeviceId, EditChange } from '#core/circuit';
+import { familyOf } from '#core/devices';
 import type { Exploration, HeatExposure } from '#core/explore';
 import type { Tables, Verdict } from '#core/size';
 import { type WireClass, wireClasses } from '#core/wiring';
-import { type Box, type Mounted, type Panel, panelOf, type Surface } from './panel';
+import { type Box, type Mounted, overlap, type Panel, panelOf, SLACK_MM, type Surface } from './panel';
 import { BEND_MM, facesOf, RAIL_MM } from './placing';
 import { type DuctFill, figure, fillsOf, routesOf, type WireRoute } from './routes';
 
@@ -71,21 +72,13 @@ export function panelPlan(exploration: Exploration, place: Panel['place'], table
     ...boxDoubts(panel, circuit),
     ...fills.flatMap((fill) => fullDoubts(fill, tables)),
     ...mixedDoubts(fills, circuit, classes),
-    ...heatDoubts(exploration, heat, tables),
+    ...heatDoubts(exploration, panel, heat, tables),
     ...spareDoubts(spareShare, tables),
   ].sort((a, b) => order.indexOf(a.verdict) - order.indexOf(b.verdict));
   return { panel, routes, fills, heat, spareShare, doubts };
 }
 
 const PRACTICE = 'common practice';
-
-const overlap = (a: Box, b: Box): boolean =>
-  a.xMm + SLACK_MM < b.xMm + b.widthMm &&
-  b.xMm + SLACK_MM < a.xMm + a.widthMm &&
-  a.yMm + SLACK_MM < b.yMm + b.heightMm &&
-  b.yMm + SLACK_MM < a.yMm + a.heightMm;
-/** Bodies that touch stand beside each other. */
-const SLACK_MM = 0.2;
 
 type Placed = Mounted & { readonly box: Box };
 const placedOn = ({ mounted }: Surface): readonly Placed[] => mounted.filter((one): one is Placed => one.box !== undefined);
@@ -230,11 +223,33 @@ function heatOf(exploration: Exploration, panel: Panel, tables: Tables): PanelHe
   };
 }
 
-function heatDoubts({ untried }: Exploration, heat: PanelHeat | undefined, tables: Tables): MountingDoubt[] {
+/** Fields that say what a device takes: of a relay those of its coil, of what only lets through none. */
+const TAKES: Readonly<Partial<Record<ReturnType<typeof familyOf>['group'], RegExp>>> = {
+  relay: /^(coil|inrush|sealed)/,
+  control: /./,
+  load: /./,
+  supply: /./,
+};
+
+/** Devices of which it is not read what they take: such a coil or load is solved as open, and gives no heat. */
+const unreadIn = ({ all }: Panel, circuit: Circuit): readonly DeviceId[] =>
+  all.flatMap(({ device }) => {
+    const { fields, group } = familyOf(device, circuit);
+    const isUnread = Object.entries(fields).some(
+      ([name, { optional, typical, unread }]) =>
+        TAKES[group]?.test(name) && !optional && !typical && unread === undefined && (device.nameplate[name]?.value ?? null) === null,
+    );
+    return isUnread ? [device.id] : [];
+  });
+
+function heatDoubts({ plan, untried }: Exploration, panel: Panel, heat: PanelHeat | undefined, tables: Tables): MountingDoubt[] {
   if (!heat) return [];
   const [limit, most] = [figure(tables, 'air in panel C'), figure(tables, 'air in panel most C')];
+  const unread = unreadIn(panel, plan.circuit);
   return [
-    ...(untried.length > 0 ? [{ code: 'heat not known' as const, verdict: 'cannot-clear' as const, devices: [], source: PRACTICE }] : []),
+    ...(untried.length > 0 || unread.length > 0
+      ? [{ code: 'heat not known' as const, verdict: 'cannot-clear' as const, devices: unread, source: PRACTICE }]
+      : []),
     ...(heat.insideC > limit
       ? [
           {

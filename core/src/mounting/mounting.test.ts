@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { applyChanges, type Circuit, type EditChange, problemsText } from '#core/circuit';
+import { applyChanges, type Circuit, type EditChange, PLAIN_PLACE, placeIdSchema, problemsText } from '#core/circuit';
 import { type Exploration, explore } from '#core/explore';
 import { planNetwork } from '#core/network';
 import { PATTERNS } from '#core/panel';
@@ -10,6 +10,7 @@ import { laidPattern } from '../testing/laidPattern';
 import { rowPanel } from '../testing/panel';
 import { freeSpot, newLengths, type PanelPlan, panelPlan, panelsOf, placing, proposedPlaces, snapped, stepped } from './index';
 
+const PUMP = placeIdSchema.parse('lpanel-Pump-panel');
 const changed = (circuit: Circuit, changes: readonly EditChange[]): Circuit => {
   const applied = applyChanges(circuit, [...changes]);
   if (!applied.ok) throw new Error(problemsText(applied.problems));
@@ -76,7 +77,7 @@ describe('a circuit that nobody has said the places of', () => {
       { widthMm: 20, heightMm: 900 },
       { widthMm: 170, heightMm: 150 },
     ]) {
-      const small = changed(circuit, [{ type: 'describePlace', place: 'lpanel-Pump-panel' as never, to: { size } }]);
+      const small = changed(circuit, [{ type: 'describePlace', place: PUMP, to: { size } }]);
       const place = must(small.places['lpanel-Pump-panel'], 'the panel');
       const { changes, tooWide } = placing(planNetwork(small), place, TABLES);
       expect([changes.length, tooWide.length > 0]).toEqual([0, true]);
@@ -84,9 +85,7 @@ describe('a circuit that nobody has said the places of', () => {
     }
   });
   it('a box lower than its rows is filled as far as it goes, and what lies beyond is told', () => {
-    const low = changed(demo('Q3'), [
-      { type: 'describePlace', place: 'lpanel-Pump-panel' as never, to: { size: { widthMm: 400, heightMm: 300 } } },
-    ]);
+    const low = changed(demo('Q3'), [{ type: 'describePlace', place: PUMP, to: { size: { widthMm: 400, heightMm: 300 } } }]);
     expect(codes(laid(low, 'lpanel-Pump-panel').plan)).toContain('block beyond the edge');
   });
 });
@@ -116,13 +115,13 @@ describe('a panel that is laid out badly', () => {
     ['a body on a duct', () => [move('T1', 0, 300)], 'block on a duct'],
     ['a rail body off its rail', () => [move('K1', box('K1').xMm, box('K1').yMm + 12)], 'look off its rail'],
     ['a body against its duct', () => [move('T1', box('T1').xMm, above('T1') + 5)], 'look no room to bend'],
-    ['more air than devices are made for', () => [{ type: 'describePlace', place: id as never, to: { aroundC: 52 } }], 'block hot'],
+    ['more air than devices are made for', () => [{ type: 'describePlace', place: PUMP, to: { aroundC: 52 } }], 'block hot'],
     [
       'a duct too small for its wires',
       () => [
         {
           type: 'describePlace',
-          place: id as never,
+          place: PUMP,
           to: {
             mounts: pump.plan.panel.mounts.map((one) =>
               one.kind === 'duct' && one.widthMm > one.heightMm ? { ...one, heightMm: 4 } : one,
@@ -131,6 +130,21 @@ describe('a panel that is laid out badly', () => {
         },
       ],
       'look duct full',
+    ],
+    [
+      'a coil that nobody has read',
+      () => [
+        {
+          type: 'setField',
+          device: must(
+            pump.plan.panel.all.find(({ device }) => device.tag === 'K1'),
+            'K1',
+          ).device.id,
+          field: 'coilV',
+          to: null,
+        },
+      ],
+      'cannot-clear heat not known',
     ],
     [
       'insulation for extra-low volts beside the mains',
@@ -179,9 +193,7 @@ describe('heat in a panel', () => {
     expect(heat.insideC - heat.aroundC).toBeCloseTo(heat.watts / (5.5 * 1.242), 6);
   });
   it('is carried off by a fan: a watt warms a cubic metre an hour by 3.1 K, common practice', () => {
-    const { plan } = laid(demo('Q3'), 'lpanel-Pump-panel', [
-      { type: 'describePlace', place: 'lpanel-Pump-panel' as never, to: { fanM3h: 50 } },
-    ]);
+    const { plan } = laid(demo('Q3'), 'lpanel-Pump-panel', [{ type: 'describePlace', place: PUMP, to: { fanM3h: 50 } }]);
     const heat = must(plan.heat, 'heat');
     expect(heat.insideC - heat.aroundC).toBeCloseTo(heat.watts / (5.5 * 1.242 + 50 / 3.1), 6);
   });
@@ -238,18 +250,7 @@ describe('a body that is let go', () => {
 });
 
 it('a panel of five hundred devices is placed, or told what it has no room for', () => {
-  const place = {
-    id: 'lbig',
-    name: 'Big',
-    kind: 'panel',
-    parent: null,
-    at: null,
-    size: null,
-    depthMm: null,
-    mounts: [],
-    aroundC: null,
-    fanM3h: null,
-  };
+  const place = { ...PLAIN_PLACE, id: placeIdSchema.parse('lbig'), name: 'Big', kind: 'panel' };
   const rows = rowPanel(500);
   const circuit = {
     ...rows,

@@ -106,3 +106,13 @@ export const mountedOf = (panel: Panel, terminal: TerminalId | null): Mounted | 
   const device: DeviceId | undefined = terminal ? deviceOf(terminal) : undefined;
   return device && panel.all.find((one) => one.device.id === device);
 };
+
+/** Bodies that touch stand beside each other. */
+export const SLACK_MM = 0.2;
+
+/** Whether two boxes stand in one another. */
+export const overlap = (a: Box, b: Box): boolean =>
+  a.xMm + SLACK_MM < b.xMm + b.widthMm &&
+  b.xMm + SLACK_MM < a.xMm + a.widthMm &&
+  a.yMm + SLACK_MM < b.yMm + b.heightMm &&
+  b.yMm + SLACK_MM < a.yMm + a.heightMm;

@@ -1,6 +1,6 @@
 import type { Mount } from '#core/circuit';
 import { least } from '#core/units';
-import type { Box, Spot } from './panel';
+import { type Box, overlap, type Spot } from './panel';
 import { RAIL_MM } from './placing';
 
 /** What a body may be set beside: the surface it is on, and what stands there already. */
@@ -27,14 +27,7 @@ const round = (mm: number): number => Math.round(10 * mm) / 10;
 const within = (mm: number, most: number): number => Math.min(Math.max(0, mm), Math.max(0, most));
 const railsOf = ({ mounts }: Around): readonly Mount[] => mounts.filter(({ kind }) => kind === 'rail').sort((a, b) => a.yMm - b.yMm);
 const onRail = (rail: Mount, { heightMm }: Carried): number => rail.yMm + RAIL_MM / 2 - heightMm / 2;
-const isFree = (box: Box, others: readonly Box[]): boolean =>
-  !others.some(
-    (other) =>
-      box.xMm + 0.2 < other.xMm + other.widthMm &&
-      other.xMm + 0.2 < box.xMm + box.widthMm &&
-      box.yMm + 0.2 < other.yMm + other.heightMm &&
-      other.yMm + 0.2 < box.yMm + box.heightMm,
-  );
+const isFree = (box: Box, others: readonly Box[]): boolean => !others.some((other) => overlap(box, other));
 
 /**
  * Where a body comes to rest that is let go at a spot: on the nearest rail if it is made for one, against a neighbour that is near, else on

@@ -25,10 +25,12 @@ const CAUTION = 'Lock off, prove the tester, prove every terminal dead, prove th
 interface Props {
   /** a danger or a block stands: nothing is printed until it is cleared */
   readonly isStopped: boolean;
+  /** wiring and circuit were looked at as they are now */
+  readonly isJudged: boolean;
 }
 
 /** What stays at the panel for the next person: a label on each device and cable, a card beside each strip, a card in the door. */
-export function Cards({ isStopped }: Props) {
+export function Cards({ isStopped, isJudged }: Props) {
   const document = useDocument();
   const { study } = useBench();
   const revision = useAppSelector((state) => state.sync.revision);
@@ -96,6 +98,7 @@ export function Cards({ isStopped }: Props) {
           <option value="Letter">Letter</option>
         </Choice>
       </Flex>
+      {!isJudged && <Box color="muted">Looking at the circuit: nothing is printed before it is judged.</Box>}
       {isStopped && <Note tone="danger">No labels while a danger stands: what they say would be believed.</Note>}
       {kinds.map(([words, what, count, cards]) => (
         <Flex key={what} gap="8px" align="center" wrap="wrap" py="3px">
@@ -105,7 +108,7 @@ export function Cards({ isStopped }: Props) {
           <Button
             type="button"
             aria-label={`${what} as PDF`}
-            disabled={isStopped || count === 0}
+            disabled={isStopped || !isJudged || count === 0}
             onClick={() => void make(what, cards(), 'pdf')}
           >
             PDF
@@ -113,7 +116,7 @@ export function Cards({ isStopped }: Props) {
           <Button
             type="button"
             aria-label={`${what} as SVG, the first page`}
-            disabled={isStopped || count === 0}
+            disabled={isStopped || !isJudged || count === 0}
             onClick={() => void make(what, cards(), 'svg')}
           >
             SVG

@@ -85,7 +85,10 @@ export function tellMountingDoubt(
     case 'heat not known':
       return {
         title: 'Cannot clear the heat',
-        remedy: 'Not every state of this circuit was tried; a warmer one may be among those left out.',
+        remedy:
+          doubt.devices.length > 0
+            ? `Read the nameplates of ${tags}: what is not read gives no heat in the model.`
+            : 'Not every state of this circuit was tried; a warmer one may be among those left out.',
       };
     case 'no spare':
       return {
