@@ -237,7 +237,12 @@ const unreadIn = ({ all }: Panel, circuit: Circuit): readonly DeviceId[] =>
     const { fields, group } = familyOf(device, circuit);
     const isUnread = Object.entries(fields).some(
       ([name, { optional, typical, unread }]) =>
-        TAKES[group]?.test(name) && !optional && !typical && unread === undefined && (device.nameplate[name]?.value ?? null) === null,
+        TAKES[group]?.test(name) &&
+        !(name === 'coilHz' && device.nameplate.coilKind?.value === 'DC') &&
+        !optional &&
+        !typical &&
+        unread === undefined &&
+        (device.nameplate[name]?.value ?? null) === null,
     );
     return isUnread ? [device.id] : [];
   });
