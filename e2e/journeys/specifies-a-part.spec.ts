@@ -270,7 +270,6 @@ test('a few facts grow into a pattern, and amps that nobody gave are asked for',
   await page.getByRole('button', { name: 'From a few facts' }).click();
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Misting pump 2');
   await page.getByRole('textbox', { name: 'Line' }).fill('208');
-  await page.getByRole('combobox', { name: 'Phases' }).selectOption('3');
   await page.getByRole('combobox', { name: 'Grows into' }).selectOption({ label: 'Reversing with interlocks' });
   await expect(page.locator('[data-about]')).toContainText('mechanical interlock');
   await page.getByRole('button', { name: 'Make the circuit' }).click();

@@ -44,12 +44,15 @@ export default function BriefPage() {
   });
   const [problem, setProblem] = useState<string>();
   const bad = (Object.keys(EMPTY) as (keyof Text)[]).filter((name) => name !== 'title' && whyNot(text[name]) !== undefined);
+  const pattern = PATTERNS.find(({ name }) => name === choices.pattern);
+  // a pattern says itself how many phases it hangs on
+  const isThree = pattern ? Object.values(pattern.kinds).includes('supply-3ph-wye') : choices.phases === '3';
   const brief: Brief = {
     title: text.title,
     site: choices.practice === 'na' ? 'Quarry Road' : 'Mill Lane',
     practice: choices.practice,
     hz: choices.practice === 'na' ? 60 : 50,
-    phases: choices.phases === '3' ? 3 : 1,
+    phases: isThree ? 3 : 1,
     load: choices.load,
     caller: choices.caller,
     controlV: choices.controlV === 'line' ? 'line' : (Number(choices.controlV) as 24 | 120),
@@ -79,7 +82,6 @@ export default function BriefPage() {
     ...Array.from({ length: count('goOff') }, () => 'off' as const),
   ];
   const arrangement = arrangementFor(acts);
-  const pattern = PATTERNS.find(({ name }) => name === choices.pattern);
   const grow = (): ReturnType<typeof circuitOf> => {
     if (!pattern) return circuitOf(brief);
     const loadA = brief.loadA ?? runningA(sized);
@@ -151,10 +153,11 @@ export default function BriefPage() {
         ['lamp', 'lamps'],
       ])}
       {field('Line', 'lineV', 'V')}
-      {pick('Phases', 'phases', [
-        ['1', 'single phase'],
-        ['3', 'three phases'],
-      ])}
+      {!pattern &&
+        pick('Phases', 'phases', [
+          ['1', 'single phase'],
+          ['3', 'three phases'],
+        ])}
       {choices.load === 'motor'
         ? choices.practice === 'na'
           ? field('Power', 'hp', 'hp')
@@ -183,19 +186,23 @@ export default function BriefPage() {
           CALLERS.map((one) => [one, CALLER_WORDS[one]] as const),
         )}
       {!pattern && field('Control cable, one way', 'cableM', 'm')}
-      <Label>Several circuits from one call</Label>
-      {field('Go on with the call', 'goOn', 'circuits')}
-      {field('Go off with the call', 'goOff', 'circuits')}
-      {acts.length > 0 && (
-        <Box fontSize="14px" py="4px">
-          {tellArrangement(arrangement)}
-          {arrangement.part === 'changeover relay' &&
-            ` Usual base: ${baseFor(Math.max(count('goOn'), count('goOff'))) ?? 'none that common'}.`}
-          {brief.lineV !== undefined &&
-            brief.lineV >= 200 &&
-            brief.practice === 'na' &&
-            ` Between two hot legs: ${polesNeeded(count('goOn'), 2)} poles to break both legs of each.`}
-        </Box>
+      {!pattern && (
+        <>
+          <Label>Several circuits from one call</Label>
+          {field('Go on with the call', 'goOn', 'circuits')}
+          {field('Go off with the call', 'goOff', 'circuits')}
+          {acts.length > 0 && (
+            <Box fontSize="14px" py="4px">
+              {tellArrangement(arrangement)}
+              {arrangement.part === 'changeover relay' &&
+                ` Usual base: ${baseFor(Math.max(count('goOn'), count('goOff'))) ?? 'none that common'}.`}
+              {brief.lineV !== undefined &&
+                brief.lineV >= 200 &&
+                brief.practice === 'na' &&
+                ` Between two hot legs: ${polesNeeded(count('goOn'), 2)} poles to break both legs of each.`}
+            </Box>
+          )}
+        </>
       )}
       <Note tone={sized.verdict === 'good' ? 'good' : 'look'}>
         <strong>{tellSized(sized)}</strong>

@@ -22,7 +22,7 @@ export function SeveralDialog({ onClose }: { onClose: () => void }) {
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set(first ? [first] : []));
   const [search, setSearch] = useState('');
   const [problem, setProblem] = useState<string>();
-  const all = Object.values(document.devices).sort((a, b) => naturally(a.tag, b.tag));
+  const all = Object.values(document.devices).sort((a, b) => Number(b.id === first) - Number(a.id === first) || naturally(a.tag, b.tag));
   const shown = all.filter(({ tag, title }) => `${tag} ${title}`.toLowerCase().includes(search.toLowerCase()));
   const copy = copied(document, picked);
   const turn = (id: string) => setPicked(picked.has(id) ? new Set([...picked].filter((one) => one !== id)) : new Set([...picked, id]));

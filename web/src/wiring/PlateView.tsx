@@ -81,7 +81,7 @@ export function PlateView({ panel, device, wire, wiresOfDevice, mount, isNarrow,
   ];
   const width = surfaces.reduce((most, one) => Math.max(most, one.x + one.widthMm), 0) + MARGIN;
   const height = surfaces.reduce((most, one) => Math.max(most, one.y + one.heightMm), 0) + MARGIN;
-  const letters = Math.max(9, width / 75);
+  const letters = Math.max(9, width / (isNarrow ? 34 : 75));
   const originOf = (surface: string) => surfaces.find(({ place }) => place === surface) ?? surfaces[0]!;
   /** where the pointer is, mm */
   const spotOf = (event: PointerEvent): Spot => {
@@ -126,7 +126,7 @@ export function PlateView({ panel, device, wire, wiresOfDevice, mount, isNarrow,
         role="group"
         aria-label={`${panel.name}, to scale. Arrows move what has the focus by 5 mm or to the next rail, with Shift by 1 mm.`}
         viewBox={`0 0 ${width} ${height}`}
-        style={{ display: 'block', width: '100%', maxHeight: '72vh' }}
+        style={{ display: 'block', width: '100%', ...(isNarrow ? {} : { maxHeight: '72vh' }) }}
       >
         {surfaces.map((surface) => (
           <g key={surface.place} transform={`translate(${surface.x} ${surface.y})`}>

@@ -1,7 +1,6 @@
 import { Box, Flex, Tabs } from '@chakra-ui/react';
 import { useCallback, useMemo, useState } from 'react';
-import { type ConductorId, type DeviceId, deviceOf, type TerminalId } from '#core/circuit';
-import { devicesOfPlace } from '#core/draw';
+import { type ConductorId, deviceOf, type TerminalId } from '#core/circuit';
 import { plateFigures, terminalFigures } from '#core/formats';
 import { addWire } from '#core/panel';
 import { useBench, useLook } from '../bench/BenchProvider';
@@ -27,6 +26,7 @@ import { PanelFacts } from './PanelFacts';
 import { PanelLayout } from './PanelLayout';
 import { Places } from './Places';
 import { surfacesOf } from './PlateView';
+import { devicesIn, usePlaces } from './placesShown';
 import { Rehearsal } from './Rehearsal';
 import { StaysLive } from './StaysLive';
 import { TerminalView } from './TerminalView';
@@ -47,8 +47,6 @@ type Tab = keyof typeof TABS;
 const ZOOMS = [0.5, 0.7, 1, 1.4] as const;
 const TAB_NAMES = Object.keys(TABS) as Tab[];
 
-/** Of more devices nobody reads the blocks at once: a place is shown. */
-const MANY = 60;
 const NOTHING: ReadonlySet<TerminalId> = new Set();
 
 /** Stage 3: what goes where, in which order, what proves it, and what a mistake would do. */
@@ -371,35 +369,4 @@ function Doubts({ doubts, isCurrent, statesSeen, isWhole }: DoubtsProps) {
       </Box>
     </Box>
   );
-}
-
-interface PlaceLine {
-  readonly id: string;
-  readonly name: string;
-  readonly count: number;
-}
-
-/** Places with devices in them. Devices of no place are a place of their own. */
-function usePlaces(): { readonly list: readonly PlaceLine[]; readonly isMany: boolean } {
-  const document = useDocument();
-  return useMemo(() => {
-    const all = Object.values(document.devices);
-    const nowhere = all.filter(({ place }) => place === null).length;
-    const list = Object.values(document.places)
-      .map(({ id, name, kind }) => ({ id: id as string, name: name || kind, count: devicesOfPlace(document, id).length }))
-      .filter(({ count }) => count > 0)
-      .sort((a, b) => b.count - a.count);
-    return { list: nowhere > 0 ? [...list, { id: NOWHERE, name: 'no place', count: nowhere }] : list, isMany: all.length > MANY };
-  }, [document]);
-}
-
-const NOWHERE = '-';
-
-/** The devices of a place; of one that has too many the first of them by tag. */
-function devicesIn(document: ReturnType<typeof useDocument>, place: string): readonly DeviceId[] {
-  const own =
-    place === NOWHERE || place === ''
-      ? Object.values(document.devices).flatMap((device) => (place === '' || device.place === null ? [device.id] : []))
-      : devicesOfPlace(document, place);
-  return own.slice(0, MANY);
 }
