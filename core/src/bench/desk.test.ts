@@ -5,6 +5,7 @@ import { DEFAULT_PRACTICE } from '#core/schools';
 import { DEMO, demo, on, point, powered } from '../testing/demo';
 import { edited } from '../testing/edits';
 import { dev } from '../testing/ids';
+import { unitPanel } from '../testing/panel';
 import { createDesk, type FindAsk, type LookAnswer, type LookAsk, type Questions } from './index';
 
 /** A desk with a circuit run on it, each answer drained. */
@@ -62,6 +63,35 @@ describe('the desk', () => {
     expect([again.steps, anew.steps > 0]).toEqual([0, true]);
     // what changes volts is solved anew
     expect(ask(made, edited(moved, { type: 'describeDevice', device: dev('dK1'), to: { place: null } })).steps).toBeGreaterThan(0);
+  });
+
+  it('what stands around an edit is judged before the rest, and as the whole judges it then', () => {
+    const made = createDesk();
+    const lay = (document: ReturnType<typeof unitPanel>) => drain(made.circuit({ document, practice: DEFAULT_PRACTICE }));
+    const panel = unitPanel(44);
+    lay(panel);
+    // of a circuit that was never judged nobody knows how the rest loads its supply
+    expect(drain(made.near({ device: dev('dT2') }))).toBeNull();
+    drain(made.study({}));
+    for (const va of [5, 20, 75]) {
+      lay(edited(panel, { type: 'setField', device: dev('dT2'), field: 'va', to: { value: va, evidence: 'print' } }));
+      const near = drain(made.near({ device: dev('dT2') }))!;
+      const whole = drain(made.study({}));
+      expect(near.devices).toEqual(expect.arrayContaining([dev('dT2'), dev('dK2')]));
+      expect(near.devices).not.toContain(dev('dK3'));
+      const own = <T extends { device: string }>(list: readonly T[]) => list.filter(({ device }) => near.devices.includes(dev(device)));
+      const told = ({ coils, poles, transformers }: Pick<typeof whole, 'coils' | 'poles' | 'transformers'>) => ({
+        coils: own(coils).map(({ device, verdict, word, holdWord, says }) => ({ device, verdict, word, holdWord, says })),
+        poles: own(poles),
+        transformers: own(transformers).map(({ device, va: rated, lowestV }) => ({
+          device,
+          rated,
+          lowestV: Math.round(lowestV * 10) / 10,
+        })),
+      });
+      expect(told(near)).toEqual(told(whole));
+    }
+    expect(drain(made.near({ device: dev('dNone') }))).toBeNull();
   });
 
   it('refuses to answer before it has a circuit', () => expect(() => drain(createDesk().study({}))).toThrow(/no circuit on the desk/));

@@ -2,8 +2,9 @@ import { checkStudy, studyOf } from '#core/check';
 import { type Circuit, deviceOf, isTerminal, spellPoint } from '#core/circuit';
 import type { StockPart } from '#core/devices';
 import { layingOut, layingTerminals, type TerminalSheet } from '#core/draw';
-import { type Exploration, exploring } from '#core/explore';
+import { type Calls, type Exploration, exploring } from '#core/explore';
 import { type Predictions, predicting } from '#core/find';
+import { graphOf } from '#core/graph';
 import { mending } from '#core/mend';
 import { faultsOf, type NetworkPlan, planNetwork } from '#core/network';
 import { DEFAULT_PRACTICE, type Practice } from '#core/schools';
@@ -16,7 +17,7 @@ import { createPlaces, twinView } from './place';
 import type { Answering } from './progress';
 import type { CircuitAnswer, Questions, QuestionType } from './protocol';
 import { runView } from './run';
-import { sheetView, studyView } from './views';
+import { nearView, sheetView, studyView } from './views';
 import { betweenView, landingView, rehearseView, staysLiveView, variantView, wiringView } from './wiring';
 
 /** Answers every question of the protocol, step by step. */
@@ -31,6 +32,8 @@ interface OnDesk {
   runner: { readonly key: string; readonly real: Runner; readonly healthy: Runner } | undefined;
   bench: OnBench | undefined;
   explored: Exploration | undefined;
+  /** how every group is called in its heaviest state, as it was last known of this circuit or the one before an edit */
+  readonly heaviest: Calls | undefined;
   terminals: { readonly key: string; readonly sheet: TerminalSheet } | undefined;
   readonly predictions: Map<number, Predictions>;
 }
@@ -77,6 +80,7 @@ export function createDesk(): Desk {
             runner: undefined,
             bench: undefined,
             explored: seen && { ...seen, plan },
+            heaviest: desk?.explored?.heaviest ?? desk?.heaviest,
             terminals: undefined,
             predictions: new Map(),
           };
@@ -110,6 +114,21 @@ export function createDesk(): Desk {
     *study() {
       const one = there();
       return studyView(studyOf(one.circuit, yield* explored(one), one.practice));
+    },
+
+    *near({ device }) {
+      const one = there();
+      if (!one.circuit.devices[device] || !one.heaviest) return null;
+      const { neighbourhoodOf } = graphOf(one.plan);
+      const home = neighbourhoodOf(device);
+      // an edit may have taken out, or made anew, what was called
+      const others = one.heaviest.filter((call) =>
+        'process' in call
+          ? one.circuit.processes[call.process] !== undefined
+          : one.plan.inputNamed(call.device, call.input) !== undefined && neighbourhoodOf(call.device) !== home,
+      );
+      const seen = one.explored ?? (yield* exploring(one.plan, [], device, others));
+      return nearView(studyOf(one.circuit, seen, one.practice), device);
     },
 
     *mend({ finding: id }) {

@@ -16,6 +16,7 @@ export type {
   LookAsk,
   MendAnswer,
   MountingAnswer,
+  NearAnswer,
   PanelView,
   PlaceAnswer,
   PlaceAsk,

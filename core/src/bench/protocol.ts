@@ -19,6 +19,8 @@ export interface Questions {
   run: { ask: { log: readonly LogEntry[]; faults: readonly Fault[] }; answer: RunAnswer };
   look: { ask: LookAsk; answer: LookAnswer };
   study: { ask: Record<never, never>; answer: StudyAnswer };
+  /** what a change does around a device, before all of the circuit is judged; null: nothing is known yet of how the rest loads the supply */
+  near: { ask: { device: DeviceId }; answer: NearAnswer | null };
   mend: { ask: { finding: string }; answer: MendAnswer };
   find: { ask: FindAsk; answer: FindAnswer };
   /** an edit leaves devices where they stand; tidied, their rows are sought anew: `tidy` counts how often somebody wanted that */
@@ -173,6 +175,11 @@ export interface StudyAnswer {
   readonly findings: readonly FindingView[];
   /** greatest volts to earth on what works in a device, over all states, by device */
   readonly toEarthV: Readonly<Record<DeviceId, number>>;
+}
+
+/** The devices that answer to the same hands as one of them, judged with all else in its heaviest state as it was known last. */
+export interface NearAnswer extends Pick<StudyAnswer, 'coils' | 'poles' | 'transformers' | 'toEarthV'> {
+  readonly devices: readonly DeviceId[];
 }
 
 /** A source of the circuit, and what it must never meet. */

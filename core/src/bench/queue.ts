@@ -16,6 +16,7 @@ const RANK: { readonly [T in QuestionType]: number } = {
   run: 0,
   stock: 0,
   look: 1,
+  near: 1,
   place: 2,
   find: 2,
   twin: 3,

@@ -3,7 +3,7 @@ import type { Circuit, DeviceId } from '#core/circuit';
 import type { Sheet } from '#core/draw';
 import { type CoilSeen, secondaryRatedV } from '#core/explore';
 import { type Candidate, cornersOf, type Place } from '#core/fit';
-import { isWired } from '#core/graph';
+import { graphOf, isWired } from '#core/graph';
 import { isKind } from '#core/kinds';
 import { loadLines, loadsOn, suppliesOf } from '#core/look';
 import { coilWindow, type Row } from '#core/size';
@@ -28,6 +28,7 @@ import type {
   CoilStudy,
   FindingView,
   LoadView,
+  NearAnswer,
   PoleStudy,
   RowView,
   SeenVolts,
@@ -160,6 +161,23 @@ export function studyView(study: Study): StudyAnswer {
     loads: loadViews(study),
     findings: findings.map((one) => findingView(circuit, one)),
     toEarthV: toEarth(exploration),
+  };
+}
+
+/** What was judged around a device, and nothing of what lies beyond; what the rules find takes all of the circuit. */
+export function nearView(study: Study, device: DeviceId): NearAnswer {
+  const { circuit, exploration, coils, poles } = study;
+  const { neighbourhoodOf } = graphOf(exploration.plan);
+  const home = neighbourhoodOf(device);
+  const isNear = (one: DeviceId): boolean => neighbourhoodOf(one) === home;
+  const own = <T extends { readonly device: { readonly id: DeviceId } }>(list: readonly T[]): T[] =>
+    list.filter((one) => isNear(one.device.id));
+  return {
+    devices: (Object.keys(circuit.devices) as DeviceId[]).filter(isNear),
+    coils: own(coils).map((one) => coilStudy(circuit, one)),
+    poles: own(poles).map((one) => poleStudy(circuit, one)),
+    transformers: transformerStudies(study).filter((one) => isNear(one.device)),
+    toEarthV: Object.fromEntries(Object.entries(toEarth(exploration)).filter(([id]) => isNear(id as DeviceId))),
   };
 }
 

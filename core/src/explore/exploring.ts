@@ -1,6 +1,7 @@
 import type { Circuit, DeviceId } from '#core/circuit';
 import { type Fault, type NetworkPlan, planNetwork } from '#core/network';
 import { createRig } from '#core/sequence';
+import type { Calls } from './calls';
 import { drain, type Progress, type Walked, walkStates } from './walk';
 import { type CoilExposure, watchCoils } from './watch/coils';
 import { type ContactExposure, watchContacts } from './watch/contacts';
@@ -55,8 +56,14 @@ export function explore(circuit: Circuit, faults: readonly Fault[] = [], plan = 
 /**
  * The same state by state, so that whoever runs it can answer other questions between two of them.
  * @param near only the states of this device's neighbourhood
+ * @param others how all else is called while those states are tried a second time
  */
-export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = [], near?: DeviceId): Generator<Progress, Exploration> {
+export function* exploring(
+  plan: NetworkPlan,
+  faults: readonly Fault[] = [],
+  near?: DeviceId,
+  others: Calls = [],
+): Generator<Progress, Exploration> {
   const rig = createRig(plan, faults);
   const coils = watchCoils(rig);
   const contacts = watchContacts(rig);
@@ -90,24 +97,54 @@ export function* exploring(plan: NetworkPlan, faults: readonly Fault[] = [], nea
     earthSides,
     heat,
   ];
-  const walked = yield* walkStates(rig, watches, near);
-  return {
-    plan,
-    ...walked,
-    coils: coils.result(),
-    contacts: contacts.result(),
-    transformers: transformers.result(),
-    loads: loads.result(),
-    callInputs: callInputs.result(),
-    throws: throws.result(),
-    endings: endings.result(),
-    openings: openings.result(),
-    motors: motors.result(),
-    guards: guards.result(),
-    joints: joints.result(),
-    earthSides: earthSides.result(),
-    heat: heat.result(),
-    ...points.result(),
-    ...currents.result(),
-  };
+  const walked = yield* walkStates(rig, watches, near, others);
+  return whenAsked<
+    Exploration,
+    | 'coils'
+    | 'contacts'
+    | 'transformers'
+    | 'loads'
+    | 'callInputs'
+    | 'throws'
+    | 'endings'
+    | 'openings'
+    | 'motors'
+    | 'guards'
+    | 'joints'
+    | 'earthSides'
+    | 'heat'
+  >(
+    { plan, ...walked, ...points.result(), ...currents.result() },
+    {
+      coils: coils.result,
+      contacts: contacts.result,
+      transformers: transformers.result,
+      loads: loads.result,
+      callInputs: callInputs.result,
+      throws: throws.result,
+      endings: endings.result,
+      openings: openings.result,
+      motors: motors.result,
+      guards: guards.result,
+      joints: joints.result,
+      earthSides: earthSides.result,
+      heat: heat.result,
+    },
+  );
+}
+
+/** What was seen, with what is worked out of it when somebody first asks: whoever wants coils alone waits for no guard. */
+function whenAsked<T extends object, K extends keyof T = never>(known: Omit<T, K>, made: { readonly [key in K]: () => T[key] }): T {
+  const seen = { ...known } as T;
+  for (const key of Object.keys(made) as K[])
+    Object.defineProperty(seen, key, {
+      configurable: true,
+      enumerable: true,
+      get() {
+        const value = made[key]();
+        Object.defineProperty(seen, key, { value, enumerable: true });
+        return value;
+      },
+    });
+  return seen;
 }

@@ -30,9 +30,10 @@ export function drain<R>(walk: Generator<unknown, R>): R {
  * Runs states one after the other and lets the watches see them. From the moment on that a supply is short-circuited they see no more of
  * that state: its figures are those of the short.
  * @param near only the states of this device's neighbourhood
+ * @param others how all else is called while those states are tried a second time
  */
-export function* walkStates(rig: Rig, watches: readonly AnyWatch[], near?: DeviceId): Generator<Progress, Walked> {
-  const survey = surveyOf(rig.plan, near);
+export function* walkStates(rig: Rig, watches: readonly AnyWatch[], near?: DeviceId, others: Calls = []): Generator<Progress, Walked> {
+  const survey = surveyOf(rig.plan, near, others);
   const untried: Untried[] = [...survey.untried];
   let seen = 0;
   let of = 1;
@@ -69,7 +70,7 @@ export function* walkStates(rig: Rig, watches: readonly AnyWatch[], near?: Devic
       if (!chatters.has(who)) chatters.set(who, { devices, periodMs, calls });
     }
   }
-  return { statesSeen: seen, untried, shorts: shorts.result(), chatters: [...chatters.values()] };
+  return { statesSeen: seen, untried, shorts: shorts.result(), chatters: [...chatters.values()], heaviest: survey.heaviest() };
 }
 
 export interface Walked {
@@ -77,6 +78,8 @@ export interface Walked {
   readonly untried: readonly Untried[];
   readonly shorts: readonly Short[];
   readonly chatters: readonly Chattering[];
+  /** every group in its heaviest state at once */
+  readonly heaviest: Calls;
 }
 
 /** Devices that undo each other over and over in some state. */
@@ -112,20 +115,27 @@ const drawnA = ({ plan, nets }: Rig): number =>
 interface Survey {
   states(tell: (of: number) => void): Iterable<Calls>;
   weighed(calls: Calls, heldA: number): void;
+  heaviest(): Calls;
   readonly untried: readonly Untried[];
 }
 
-function surveyOf(plan: NetworkPlan, near?: DeviceId): Survey {
+function surveyOf(plan: NetworkPlan, near: DeviceId | undefined, outside: Calls): Survey {
   const groups = groupsNear(plan, near).map((group) => combinations(plan, group));
   const weights = new Map<string, number>();
+  const heaviestOf = () => groups.map(({ calls }) => greatest([[], ...calls], (one) => weights.get(callsKey(one)) ?? 0) ?? []);
   return {
+    heaviest: () => merged(heaviestOf()),
     *states(tell) {
       const alone = groups.reduce((sum, { calls }) => sum + calls.length, 1);
       tell(groups.length > 1 ? 2 * alone - 1 : alone);
       yield [];
       for (const { calls } of groups) yield* calls;
+      if (outside.length > 0) {
+        yield outside;
+        for (const { calls } of groups) for (const one of calls) yield merged([one, outside]);
+      }
       if (groups.length < 2) return;
-      const heaviest = groups.map(({ calls }) => greatest([[], ...calls], (one) => weights.get(callsKey(one)) ?? 0) ?? []);
+      const heaviest = heaviestOf();
       for (const [index, { calls }] of groups.entries()) {
         const others = merged(heaviest.filter((_, other) => other !== index));
         for (const one of calls) yield merged([one, others]);

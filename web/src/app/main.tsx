@@ -16,9 +16,8 @@ import { keepSettings } from '../store/keepSettings';
 import { keepSaving } from '../store/saving';
 import { store } from '../store/store';
 import { system } from '../ui/theme';
-import { fetchPages, routes } from './routes';
+import { routes } from './routes';
 
-fetchPages(window.location.pathname);
 // Chakra reads the theme from a class of the page
 keepSettings(store);
 keepSaving(store);

@@ -2,15 +2,8 @@ import { lazy } from 'react';
 import { Navigate, type RouteObject } from 'react-router';
 import { JobsPage } from '../jobs/JobsPage';
 import { Broken } from './Broken';
+import { pages } from './pages';
 
-const pages = {
-  circuit: () => import('../circuit/CircuitPage'),
-  prove: () => import('../prove/ProvePage'),
-  find: () => import('../find/FindPage'),
-  supply: () => import('../supply/SupplyPage'),
-  parts: () => import('../parts/PartsPage'),
-  wiring: () => import('../wiring/WiringPage'),
-};
 const CircuitPage = lazy(pages.circuit);
 const ProvePage = lazy(pages.prove);
 const FindPage = lazy(pages.find);
@@ -24,14 +17,6 @@ const SettingsPage = lazy(() => import('../settings/SettingsPage'));
 const WireListPage = lazy(() => import('../panel/WireListPage'));
 const TracePage = lazy(() => import('../panel/TracePage'));
 const BriefPage = lazy(() => import('../brief/BriefPage'));
-
-/** Fetches the pages of an address while the program itself is still being read, instead of one after the other. */
-export function fetchPages(pathname: string): void {
-  const [, where, , stage = 'prove'] = pathname.split('/');
-  if (where !== 'circuits') return;
-  void pages.circuit();
-  if (Object.hasOwn(pages, stage)) void pages[stage as keyof typeof pages]();
-}
 
 /** Every address of the program and the screen that it shows; each screen is fetched when it is first opened. */
 export const routes: RouteObject[] = [

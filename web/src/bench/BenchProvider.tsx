@@ -1,14 +1,15 @@
 import { skipToken } from '@reduxjs/toolkit/query';
-import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
-import type { CircuitAnswer, LookAnswer, RunAnswer, StudyAnswer } from '#core/bench';
-import type { Point } from '#core/circuit';
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import type { CircuitAnswer, LookAnswer, NearAnswer, RunAnswer, StudyAnswer } from '#core/bench';
+import type { DeviceId, Point } from '#core/circuit';
 import type { Band } from '#core/draw';
 import type { PartView, PointView } from '#core/look';
 import { benchSlice } from '../store/bench';
 import { powerAt, usePractice } from '../store/select';
 import { usePracticeQuery } from '../store/server';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
-import { type BenchClient, createBenchClient } from '../worker/client';
+import { type BenchClient, benchClient } from '../worker/client';
+import { joinNear } from './joinNear';
 import { createLookStore, type LookStore } from './lookStore';
 import { sameSheet } from './sameSheet';
 
@@ -20,10 +21,11 @@ export interface Bench {
   readonly run: RunAnswer | undefined;
   /** the run is that of what was done last; else it is being worked out */
   readonly isRunCurrent: boolean;
-  readonly look: LookStore;
   readonly study: StudyAnswer | undefined;
   /** the study is that of the circuit as it is now; else it is being judged anew */
   readonly isStudyCurrent: boolean;
+  /** devices that are judged as they are now although the rest is not yet */
+  readonly judgedNear: readonly DeviceId[];
   /** how far a study is that takes its time */
   readonly studied: { readonly seen: number; readonly of: number } | undefined;
   /** how often the worker had to be started again, for the words that say so */
@@ -32,6 +34,10 @@ export interface Bench {
 }
 
 const Context = createContext<Bench | undefined>(undefined);
+/** Apart from the rest: a wire follows its own point, and is not drawn again because a study came. */
+const LookContext = createContext<LookStore | undefined>(undefined);
+/** Apart too: it changes with the document alone. */
+const DrawnContext = createContext<Pick<Bench, 'circuit' | 'drawing'> | undefined>(undefined);
 
 export const useBench = (): Bench => {
   const bench = useContext(Context);
@@ -39,25 +45,41 @@ export const useBench = (): Bench => {
   return bench;
 };
 
+/** What was drawn and listed of the document, for what need not know how it runs. */
+export const useDrawn = (): Pick<Bench, 'circuit' | 'drawing'> => {
+  const drawn = useContext(DrawnContext);
+  if (!drawn) throw new Error('useDrawn outside of BenchProvider');
+  return drawn;
+};
+
+/** What is seen, to be followed thing by thing. */
+export const useLookStore = (): LookStore => {
+  const look = useContext(LookContext);
+  if (!look) throw new Error('useLookStore outside of BenchProvider');
+  return look;
+};
+
 /** All that is seen now, for what shows much of it. */
 export function useLook(): LookAnswer | undefined {
-  const { look } = useBench();
+  const look = useLookStore();
   return useSyncExternalStore(look.follow, look.now);
 }
 
 /** One part as it stands, for what shows that one. */
 export function usePartView(key: string | undefined): PartView | undefined {
-  const { look } = useBench();
+  const look = useLookStore();
   const follow = useCallback((tell: () => void) => (key === undefined ? () => undefined : look.followPart(key, tell)), [look, key]);
   return useSyncExternalStore(follow, () => (key === undefined ? undefined : look.part(key)));
 }
 
 /** One point as it stands. */
 export function usePointView(point: Point | undefined): PointView | undefined {
-  const { look } = useBench();
+  const look = useLookStore();
   const follow = useCallback((tell: () => void) => (point === undefined ? () => undefined : look.followPoint(point, tell)), [look, point]);
   return useSyncExternalStore(follow, () => (point === undefined ? undefined : look.point(point)));
 }
+
+const NOBODY: readonly DeviceId[] = [];
 
 const TICK_MS = 100;
 /** A study begins when editing has paused for so long. */
@@ -79,9 +101,8 @@ const isGivenUp = (error: Error): boolean => error.name === 'AbortError';
 /** Keeps the worker fed with document, log, faults and leads, and hands down what it answers. */
 export function BenchProvider({ children }: { children: ReactNode }) {
   const dispatch = useAppDispatch();
-  const tools = useRef<{ client: BenchClient; look: LookStore }>(undefined);
-  tools.current ??= { client: createBenchClient(), look: createLookStore() };
-  const { client, look } = tools.current;
+  const client = benchClient();
+  const [look] = useState(createLookStore);
   const document = useAppSelector((state) => state.document.now);
   const job = useAppSelector((state) => state.document.job);
   usePracticeQuery(job ?? skipToken); // kept fresh for as long as the circuit is open
@@ -92,7 +113,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
   const [ran, setRan] = useState<{ readonly run: RunAnswer; readonly of: readonly unknown[] }>();
   const run = ran?.run;
   const [judged, setJudged] = useState<{ readonly study: StudyAnswer; readonly of: readonly unknown[] }>();
-  const study = judged?.study;
+  const [near, setNear] = useState<{ readonly answer: NearAnswer; readonly of: readonly unknown[] }>();
   const [studied, setStudied] = useState<{ seen: number; of: number }>();
   const [restarts, setRestarts] = useState(0);
   const [failed, setFailed] = useState<string>();
@@ -100,8 +121,9 @@ export function BenchProvider({ children }: { children: ReactNode }) {
   const fail = useCallback((error: Error) => (isGivenUp(error) ? undefined : setFailed(error.message)), []);
 
   useEffect(() => {
-    client.onRestart(() => setRestarts((count) => count + 1));
+    const stop = client.onRestart(() => setRestarts((count) => count + 1));
     (window as { mandoWorker?: BenchClient }).mandoWorker = client; // so that a person can restart it by hand from the console
+    return stop;
   }, [client]);
 
   useEffect(() => {
@@ -135,8 +157,11 @@ export function BenchProvider({ children }: { children: ReactNode }) {
     client
       .ask('run', { log, faults }, { signal: given.signal })
       .then((answer) => setRan({ run: answer, of: [document, log, faults] }), fail);
+    // what it looks like is asked with it: the tint does not wait until the page has taken in the run
+    const { atMs, red, black, mode, clamp, device } = store.getState().bench;
+    client.ask('look', { atMs, red, black, mode, clamp, device }, { signal: given.signal }).then(look.set, fail);
     return () => given.abort();
-  }, [client, document, practice, log, faults, fail]);
+  }, [client, look, document, practice, log, faults, fail]);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: the frame stands for the moment; a new run is looked at anew
   useEffect(() => {
@@ -147,6 +172,19 @@ export function BenchProvider({ children }: { children: ReactNode }) {
       .then(look.set, fail);
     return () => given.abort();
   }, [client, look, run, frame, red, black, mode, clamp, device, restarts, fail]);
+
+  // what the hand is on is judged before all the rest: a large panel takes seconds
+  const isJudged = judged !== undefined;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked when the circuit changes, of what is chosen then
+  useEffect(() => {
+    const { device: chosen } = store.getState().bench;
+    if (!document || !isJudged || !chosen) return;
+    const given = new AbortController();
+    client
+      .ask('near', { device: chosen }, { signal: given.signal })
+      .then((answer) => answer && setNear({ answer, of: [document, practice] }), fail);
+    return () => given.abort();
+  }, [client, document, practice, fail]);
 
   const isRunning = playing && log.length > 0;
   const endMs = run?.endMs ?? Number.POSITIVE_INFINITY;
@@ -166,9 +204,19 @@ export function BenchProvider({ children }: { children: ReactNode }) {
 
   const isRunCurrent = ran !== undefined && [document, log, faults].every((one, index) => one === ran.of[index]);
   const isStudyCurrent = judged !== undefined && [document, practice].every((one, index) => one === judged.of[index]);
+  const nearNow = !isStudyCurrent && near && [document, practice].every((one, index) => one === near.of[index]) ? near.answer : undefined;
+  const study = useMemo(() => (judged && nearNow ? joinNear(judged.study, nearNow) : judged?.study), [judged, nearNow]);
+  const judgedNear = nearNow?.devices ?? NOBODY;
   const value = useMemo<Bench>(
-    () => ({ client, look, circuit, drawing, run, isRunCurrent, study, isStudyCurrent, studied, restarts, failed }),
-    [client, look, circuit, drawing, run, isRunCurrent, study, isStudyCurrent, studied, restarts, failed],
+    () => ({ client, circuit, drawing, run, isRunCurrent, study, isStudyCurrent, judgedNear, studied, restarts, failed }),
+    [client, circuit, drawing, run, isRunCurrent, study, isStudyCurrent, judgedNear, studied, restarts, failed],
   );
-  return <Context value={value}>{children}</Context>;
+  const drawn = useMemo(() => ({ circuit, drawing }), [circuit, drawing]);
+  return (
+    <LookContext value={look}>
+      <DrawnContext value={drawn}>
+        <Context value={value}>{children}</Context>
+      </DrawnContext>
+    </LookContext>
+  );
 }

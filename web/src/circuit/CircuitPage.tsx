@@ -1,5 +1,5 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { useEffect, useRef, useState } from 'react';
+import { Suspense, useEffect, useRef, useState } from 'react';
 import { Link, NavLink, Outlet, useLocation, useParams } from 'react-router';
 import type { StudyAnswer } from '#core/bench';
 import { BenchProvider, useBench } from '../bench/BenchProvider';
@@ -241,7 +241,13 @@ function OpenCircuit() {
             );
           })}
         </Box>
-        {isBlank ? <Blank job={job} /> : <Outlet />}
+        {isBlank ? (
+          <Blank job={job} />
+        ) : (
+          <Suspense fallback={<Box p="24px">Opening…</Box>}>
+            <Outlet />
+          </Suspense>
+        )}
       </Flex>
       <ClashDialog />
       <Legend open={isLegend} onClose={() => setLegend(false)} />

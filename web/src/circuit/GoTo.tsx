@@ -2,7 +2,7 @@ import { Box, Combobox, createListCollection, Portal } from '@chakra-ui/react';
 import { type RefObject, useMemo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { completed, readCommand } from '#core/panel';
-import { useBench } from '../bench/BenchProvider';
+import { useDrawn } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
 import { edit, undo } from '../store/editing';
 import { newIdMark } from '../store/ids';
@@ -38,7 +38,7 @@ export function GoTo({ entry }: { entry: RefObject<HTMLInputElement | null> }) {
   const place = useLocation().pathname.replace(/\/[a-z]+$/, '');
   const document = useAppSelector((state) => state.document.now);
   const isLocked = useAppSelector((state) => state.document.isLooking);
-  const { circuit } = useBench();
+  const { circuit } = useDrawn();
   const [typed, setTyped] = useState('');
   const targets = useMemo((): readonly Omit<Target, 'value'>[] => {
     if (!document || !circuit) return [];

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { Link } from 'react-router';
-import { useBench, useLook } from '../bench/BenchProvider';
+import { useDrawn, useLook } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
 import { powerAt } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
@@ -10,7 +10,7 @@ import { useIsNarrow } from '../ui/useIsNarrow';
 /** What a person must not forget on any stage: faults that are set, and on a phone what is still hot. */
 export function Truths() {
   const dispatch = useAppDispatch();
-  const { circuit } = useBench();
+  const { circuit } = useDrawn();
   const { injected, hidden, revealed } = useAppSelector((state) => state.bench);
   const power = useAppSelector((state) => powerAt(state.bench.log, state.bench.atMs + 1));
   const look = useLook();

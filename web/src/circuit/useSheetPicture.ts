@@ -1,14 +1,15 @@
 import { useCallback } from 'react';
 import { sheetDrawing, sheetPicture } from '#core/bench';
 import type { Drawing } from '#core/formats';
-import { useBench } from '../bench/BenchProvider';
+import { useDrawn, useLookStore } from '../bench/BenchProvider';
 import { shownSheet } from '../bench/shownSheet';
 import { usePractice } from '../store/select';
 import { store } from '../store/store';
 
 /** Draws the sheet as it stands now, whole, as a picture by itself. */
 export function useSheetPicture(): () => string {
-  const { circuit, look } = useBench();
+  const { circuit } = useDrawn();
+  const look = useLookStore();
   const { symbols } = usePractice().schools;
   return () => {
     const { now } = store.getState().document;
@@ -26,7 +27,7 @@ export function useSheetPicture(): () => string {
 
 /** The same at rest, for paper and for CAD. */
 export function useSheetDrawing(): () => Drawing {
-  const { circuit } = useBench();
+  const { circuit } = useDrawn();
   const { symbols } = usePractice().schools;
   return useCallback(() => {
     const { now } = store.getState().document;

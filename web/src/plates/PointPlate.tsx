@@ -16,7 +16,7 @@ import {
 import { familyOf } from '#core/devices';
 import { addWire } from '#core/panel';
 import { reading as spell } from '#core/units';
-import { useBench, usePointView } from '../bench/BenchProvider';
+import { useDrawn, usePointView } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
 import { newIdMark } from '../store/ids';
@@ -73,7 +73,7 @@ function ConductorRow({ mark, id, from }: { mark: string; id: ConductorId; from:
 
 export function PointPlate({ point }: { point: Point }) {
   const dispatch = useAppDispatch();
-  const { circuit } = useBench();
+  const { circuit } = useDrawn();
   const document = useDocument();
   const carrying = useAppSelector((state) => state.bench.carrying);
   const [isAdding, setAdding] = useState(false);

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import type { Device } from '#core/circuit';
-import { useBench } from '../bench/BenchProvider';
+import { useDrawn } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
 import { useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
@@ -10,7 +10,7 @@ import { Button, Label, Note } from '../ui/parts';
 /** Sets a fault into this device to see what it does. The document is not changed. */
 export function FaultSetter({ device }: { device: Device }) {
   const dispatch = useAppDispatch();
-  const { circuit } = useBench();
+  const { circuit } = useDrawn();
   const { injected, hidden } = useAppSelector((state) => state.bench);
   const document = useDocument();
   const faults =

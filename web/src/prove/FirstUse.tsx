@@ -1,4 +1,5 @@
 import { Box } from '@chakra-ui/react';
+import { useState } from 'react';
 import { shallowEqual } from 'react-redux';
 import { reading as spell } from '#core/units';
 import { useBench } from '../bench/BenchProvider';
@@ -15,6 +16,8 @@ export function FirstUse() {
   const { study, studied } = useBench();
   const dispatch = useAppDispatch();
   const document = useDocument();
+  const coils = useFirst(study?.coils ?? [], 'coils');
+  const findings = useFirst(study?.findings ?? [], 'findings');
   return (
     <>
       <Heading>{document.title}</Heading>
@@ -29,7 +32,7 @@ export function FirstUse() {
           {studied.seen} of {studied.of} states seen so far…
         </Box>
       )}
-      {study?.coils.map((coil) => (
+      {coils.shown.map((coil) => (
         <Row key={coil.device}>
           <Button type="button" look="quiet" onClick={() => dispatch(benchSlice.actions.deviceSelected(coil.device))}>
             {document.devices[coil.device]?.tag}
@@ -38,13 +41,32 @@ export function FirstUse() {
           <Mono>{coil.pullIn ? `${spell(coil.pullIn.volts)} V` : '–'}</Mono>
         </Row>
       ))}
+      {coils.more}
       <Label>Findings</Label>
       {study?.findings.length === 0 && <Box fontSize="14px">None. Every coil and contact that is judged here is good.</Box>}
-      {study?.findings.map((finding) => (
+      {findings.shown.map((finding) => (
         <FindingNote key={finding.id} finding={finding} />
       ))}
+      {findings.more}
     </>
   );
+}
+
+/** So many of a list are drawn before somebody asks for all of it. */
+const FIRST = 24;
+
+/** The head of a long list, and what shows the rest of it. */
+function useFirst<T>(all: readonly T[], what: string) {
+  const [isWhole, setWhole] = useState(false);
+  const left = all.length - FIRST;
+  return {
+    shown: isWhole ? all : all.slice(0, FIRST),
+    more: !isWhole && left > 0 && (
+      <Button type="button" look="quiet" onClick={() => setWhole(true)}>
+        {left} more {what}
+      </Button>
+    ),
+  };
 }
 
 /** Three steps of a first visit; each goes as it is made, all when a person says so. */

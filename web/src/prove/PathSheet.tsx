@@ -6,7 +6,7 @@ import type { SheetView } from '#core/bench';
 import { type DeviceId, isTerminal } from '#core/circuit';
 import type { Band as DrawnBand } from '#core/draw';
 import { CELL, foldBands, MARGIN } from '#core/draw';
-import { useBench } from '../bench/BenchProvider';
+import { useDrawn } from '../bench/BenchProvider';
 import { shownSheet } from '../bench/shownSheet';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
@@ -18,18 +18,18 @@ import { LineWalk } from './LineWalk';
 import { centreOf, type Place, placesOf, symbolAt } from './places';
 import { indexOf, SheetBar } from './SheetBar';
 import { SheetDrawing } from './SheetDrawing';
-import { isLarge, type Seen, seenOf, WHOLE } from './seen';
+import { AT_FIRST, isLarge, type Seen, seenOf, WHOLE } from './seen';
 import { useFolds } from './useFolds';
 
 const EXTENT: [number, number] = [0.3, 4];
 
 /** The path sheet: drawn from the netlist by the core, tinted by what is solved. */
 export function PathSheet() {
-  const { circuit, drawing } = useBench();
+  const { circuit, drawing } = useDrawn();
   const holder = useRef<SVGSVGElement>(null);
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown>>(undefined);
   const transform = useRef(zoomIdentity);
-  const [seen, setSeen] = useState<Seen>(WHOLE);
+  const [seen, setSeen] = useState<Seen>(AT_FIRST);
   const [beyond, setBeyond] = useState(NOTHING_BEYOND);
   const shown = useRef<SheetView>(undefined);
   const whole = circuit?.sheet ?? inProgress(drawing);
@@ -67,11 +67,12 @@ export function PathSheet() {
     if (chosen && sheet) keyed('reveal', placesOf(sheet).find(({ point }) => point === chosen) ?? centreOf(sheet, chosen as DeviceId));
   }, [chosen]);
   shown.current = sheet;
-  const lookBeyond = useCallback(() => {
+  const lookBeyond = useCallback((size?: { readonly width: number; readonly height: number }) => {
     const [svg, now] = [holder.current, shown.current];
     if (!svg || !now) return;
     const { x, y, k } = transform.current;
-    setBeyond((was) => beyondOf(was, now, { x, y, k, width: svg.clientWidth, height: svg.clientHeight }));
+    const { width, height } = size ?? { width: svg.clientWidth, height: svg.clientHeight };
+    setBeyond((was) => beyondOf(was, now, { x, y, k, width, height }));
   }, []);
   /** shows lines in their whole length, until somebody moves or zooms the sheet */
   const isFitted = useRef(true);
@@ -89,14 +90,14 @@ export function PathSheet() {
       .scaleExtent(EXTENT)
       // the drawing is moved by itself; only what comes into sight is drawn anew
       .on('zoom', ({ transform: next, sourceEvent }: D3ZoomEvent<SVGSVGElement, unknown>) => {
+        // read before the drawing is moved: after it the browser would lay all of it out anew to answer
+        const [width, height] = [svg.clientWidth, svg.clientHeight];
         transform.current = next;
         if (sourceEvent) isFitted.current = false;
         svg.querySelector('g[data-pan]')?.setAttribute('transform', next.toString());
-        lookBeyond();
+        lookBeyond({ width, height });
         setSeen((before) =>
-          isStanding
-            ? seenOf(before, { offset: next.x, k: next.k }, svg.clientWidth)
-            : seenOf(before, { offset: next.y, k: next.k }, svg.clientHeight),
+          isStanding ? seenOf(before, { offset: next.x, k: next.k }, width) : seenOf(before, { offset: next.y, k: next.k }, height),
         );
       })
       .filter(

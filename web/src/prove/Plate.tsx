@@ -75,7 +75,7 @@ const COMMANDING: ReadonlySet<string> = new Set(['switch', 'control', 'protectio
 const PHASE_WORDS = { off: 'off', 'under way': 'under way', on: 'on' } as const;
 
 function DevicePlate({ device, onFold }: { device: Device; onFold: () => void }) {
-  const { study, isStudyCurrent, circuit } = useBench();
+  const { study, isStudyCurrent, judgedNear, circuit } = useBench();
   const look = useLook();
   const dispatch = useAppDispatch();
   const document = useDocument();
@@ -101,7 +101,9 @@ function DevicePlate({ device, onFold }: { device: Device; onFold: () => void })
               family.title.toLowerCase(),
               placeName(document, device.place),
               device.fitted,
-              study && !isStudyCurrent && 'judging the last change…',
+              study &&
+                !isStudyCurrent &&
+                (judgedNear.includes(device.id) ? 'what else follows is still being worked out…' : 'judging the last change…'),
             ]
               .filter(Boolean)
               .join(' · ')}

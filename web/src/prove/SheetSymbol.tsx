@@ -3,7 +3,7 @@ import type { ConductorId, Point } from '#core/circuit';
 import { inputsOf } from '#core/devices';
 import { type Pin, type PlacedSymbol, pinCaption } from '#core/draw';
 import { reading as spell } from '#core/units';
-import { useBench, usePartView, usePointView } from '../bench/BenchProvider';
+import { useDrawn, useLookStore, usePartView, usePointView } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
 import { usePractice } from '../store/select';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
@@ -28,7 +28,7 @@ export const SheetSymbol = memo(function SheetSymbol({ symbol, isLinked, spelled
   const view = usePartView(`${symbol.device}:${symbol.part}`);
   const { symbols } = usePractice().schools;
   const site = useAppSelector((state) => state.document.now?.practice ?? 'na');
-  const { circuit } = useBench();
+  const { circuit } = useDrawn();
   const injected = useAppSelector((state) => state.bench.injected);
   // on the symbol of the part that is wrong, or on both ends of the wire that is
   const faultOn = useMemo(() => {
@@ -94,7 +94,7 @@ const LOADS: readonly PlacedSymbol['kind'][] = ['motor', 'heater', 'lamp', 'moto
 
 /** A load that is off but hot is said where the hand would go. */
 function OffButHot({ symbol }: { symbol: PlacedSymbol }) {
-  const { look } = useBench();
+  const look = useLookStore();
   const hottest = useSyncExternalStore(look.follow, () => {
     const part = look.part(`${symbol.device}:${symbol.part}`);
     if (!LOADS.includes(symbol.kind) || !part || part.volts > OFF_V) return 0;

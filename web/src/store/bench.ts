@@ -62,6 +62,7 @@ export const keptBenchSchema = z
 /** An act now: what was logged for later than now is dropped, since the person has gone back and done something else. */
 const logged = (state: BenchState, entries: (nowMs: number) => LogEntry[]): void => {
   const nowMs = Math.round(state.atMs);
+  state.atMs = nowMs; // what was done is seen at once, not with the next tick of the clock
   state.playing = true;
   state.log = [...state.log.filter(({ atMs }) => atMs <= nowMs), ...entries(nowMs)];
 };

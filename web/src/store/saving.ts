@@ -34,7 +34,11 @@ const browser: World = {
   listen: (id, tell) => {
     const events = new EventSource(`/api/circuits/${id}/events`);
     events.onmessage = ({ data }: MessageEvent<string>) => tell(JSON.parse(data) as News);
-    events.onopen = () => tell(undefined);
+    let wasOpen = false; // the circuit was read a moment ago: only a line that broke has missed something
+    events.onopen = () => {
+      if (wasOpen) tell(undefined);
+      wasOpen = true;
+    };
     return () => events.close();
   },
 };

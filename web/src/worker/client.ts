@@ -3,7 +3,8 @@ import type { Progress, Question, Questions, QuestionType, Reply } from '#core/b
 /** The page's end of the worker. When the worker dies it is started again and given back what it knew. */
 export interface BenchClient {
   ask<T extends QuestionType>(type: T, ask: Questions[T]['ask'], how?: How): Promise<Questions[T]['answer']>;
-  onRestart(tell: () => void): void;
+  /** @returns stops it */
+  onRestart(tell: () => void): () => void;
   /** for a run that hangs: ends the worker as if it had crashed */
   kill(): void;
 }
@@ -40,9 +41,9 @@ const givenUp = () => new DOMException('Not wanted any more.', 'AbortError');
 const hire = (): Labourer => new Worker(new URL('./bench.worker.ts', import.meta.url), { type: 'module', name: 'bench' }) as Labourer;
 
 let ready: Labourer | undefined;
-/** Starts a worker for the client that is made next: it reads its program while the circuit is still on its way. */
+/** Starts the worker before it is asked anything: it reads its program while the circuit is still on its way. */
 export function readyWorker(): void {
-  if (typeof Worker !== 'undefined') ready ??= hire();
+  if (typeof Worker !== 'undefined' && !theOne) ready ??= hire();
 }
 
 function startWorker(): Labourer {
@@ -51,9 +52,16 @@ function startWorker(): Labourer {
   return worker;
 }
 
+let theOne: BenchClient | undefined;
+/** The page's one worker, whichever circuit is open: a screen that React builds twice, or opens again, starts no second one. */
+export const benchClient = (): BenchClient => {
+  theOne ??= createBenchClient();
+  return theOne;
+};
+
 export function createBenchClient(start: () => Labourer = startWorker): BenchClient {
   const waiting = new Map<number, Waiting>();
-  const restarted: (() => void)[] = [];
+  const restarted = new Set<() => void>();
   /** what the desk has on it: asked again of a new worker, in this order */
   const laid: { stock?: Question; circuit?: Question; run?: Question } = {};
   let next = 1;
@@ -121,7 +129,10 @@ export function createBenchClient(start: () => Labourer = startWorker): BenchCli
         if (silence === undefined) heard();
       });
     },
-    onRestart: (tell) => void restarted.push(tell),
+    onRestart: (tell) => {
+      restarted.add(tell);
+      return () => void restarted.delete(tell);
+    },
     kill: revive,
   };
 }

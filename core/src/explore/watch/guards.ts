@@ -46,7 +46,7 @@ export const watchGuards: MakeWatch<ReadonlyMap<number, GuardExposure>> = (rig) 
       }
     },
     result: () => {
-      const ends = supplyEnds(rig);
+      const ends = endsByMetal(rig);
       return new Map(
         guards.flatMap((guard): [number, GuardExposure][] => {
           const { moment, calls = [] } = kept.get(guard.index) ?? {};
@@ -84,19 +84,34 @@ function marksOf(part: Part): readonly string[] {
   return part.kind === 'transformer' ? part.secondary.map(({ mark }) => mark) : [];
 }
 
-/** Ends of the supplies that metal leads to from a node, whatever stands open on the way. */
-function endsNear({ plan }: Rig, from: number, ends: ReadonlyMap<number, DeviceId>): number[] {
+/** What gives at a node, and from which ends a node is fed. */
+interface Feeding {
+  readonly givenBy: (node: number) => DeviceId | undefined;
+  /** ends of the supplies that metal leads to from a node, whatever stands open on the way */
+  readonly near: (node: number) => readonly number[];
+}
+
+/** Metal ends at a supply's end: whatever lies between such ends is reached from each of its nodes alike, and is walked once. */
+function endsByMetal(rig: Rig): Feeding {
+  const ends = supplyEnds(rig);
+  const { plan } = rig;
   const graph = graphOf(plan);
-  const through = reached([from], (node) =>
-    ends.has(node) && node !== from
-      ? []
-      : graph.branchesAt(node).flatMap((index) => {
-          const branch = at(plan.branches, index);
-          return METAL.includes(branch.role) ? endsOfBranch(branch).filter((end) => end !== EARTH_NODE) : [];
-        }),
-  );
-  const feeding = new Set([...through].flatMap((node) => ends.get(node) ?? []));
-  return [...ends].flatMap(([node, device]) => (feeding.has(device) ? [node] : []));
+  const known = new Map<number, readonly number[]>();
+  const walk = (from: number): readonly number[] => {
+    const through = reached([from], (node) =>
+      ends.has(node) && node !== from
+        ? []
+        : graph.branchesAt(node).flatMap((index) => {
+            const branch = at(plan.branches, index);
+            return METAL.includes(branch.role) ? endsOfBranch(branch).filter((end) => end !== EARTH_NODE) : [];
+          }),
+    );
+    const feeding = new Set([...through].flatMap((node) => ends.get(node) ?? []));
+    const near = [...ends].flatMap(([node, device]) => (feeding.has(device) ? [node] : []));
+    for (const node of ends.has(from) ? [from] : through) if (node === from || !ends.has(node)) known.set(node, near);
+    return near;
+  };
+  return { givenBy: (node) => ends.get(node), near: (node) => known.get(node) ?? walk(node) };
 }
 
 const METAL: readonly string[] = ['wire', 'joint', 'pass'];
@@ -106,12 +121,12 @@ interface FaultSeen extends Pick<GuardExposure, 'faultA' | 'current' | 'fedBy'> 
 }
 
 /** The ends of a supply joined right behind a guard: open volts over the ohms that are seen there, the pair that gives most. */
-function faultBehind(rig: Rig, { device, part }: PlannedPart & { readonly part: Fuse }, ends: ReadonlyMap<number, DeviceId>): FaultSeen {
+function faultBehind(rig: Rig, { device, part }: PlannedPart & { readonly part: Fuse }, ends: Feeding): FaultSeen {
   const { plan, nets } = rig;
   const nodes = [part.a, part.b].map((mark) => plan.nodeAt(device.id, mark));
   let most: FaultSeen = { faultA: 0, volts: 0, current: 'AC', fedBy: undefined };
   for (const node of nodes)
-    for (const end of endsNear(rig, node, ends)) {
+    for (const end of ends.near(node)) {
       if (nodes.includes(end)) continue;
       for (const net of nets) {
         const response = unitResponse(net, node, end);
@@ -122,7 +137,7 @@ function faultBehind(rig: Rig, { device, part }: PlannedPart & { readonly part: 
         const greatest = Math.max(volts, most.volts);
         most =
           faultA > most.faultA
-            ? { faultA, volts: greatest, current: net.hz === 0 ? 'DC' : 'AC', fedBy: ends.get(end) }
+            ? { faultA, volts: greatest, current: net.hz === 0 ? 'DC' : 'AC', fedBy: ends.givenBy(end) }
             : { ...most, volts: greatest };
       }
     }
