@@ -362,3 +362,16 @@ export const DRAWN: Readonly<Record<string, Circuit>> = {
   'a bridge between two coils': bridge(2),
   ...DRAWN_CONTROL,
 };
+
+/** The same with every fourth wire's end moved to any other terminal, or left hanging: what nobody would draw. */
+export function wild(chance: () => number, ties: number): Circuit {
+  const circuit = tame(chance, ties);
+  const wires = Object.values(circuit.conductors);
+  const any = () => wires[Math.floor(chance() * wires.length)]?.ends[1] ?? null;
+  return {
+    ...circuit,
+    conductors: Object.fromEntries(
+      wires.map((wire) => [wire.id, chance() < 0.25 ? { ...wire, ends: [wire.ends[0], chance() < 0.2 ? null : any()] } : wire]),
+    ),
+  };
+}
