@@ -34,6 +34,7 @@ const webOrder = [
   ['store'],
   ['bench'],
   ['frame', 'plates', 'label', 'paper'],
+  ['sheet'],
   ['supply', 'parts', 'wiring', 'prove', 'find', 'jobs', 'stock', 'practice', 'handbook', 'brief', 'panel'],
   ['circuit'],
   ['app'],

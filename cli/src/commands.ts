@@ -7,7 +7,7 @@ import { ask, asker, type Command, print, written } from './asking';
 import { backup, restore } from './backup';
 import { circuitWord, type OptionTypes, parseWords, STANDING, standing } from './options';
 import { CliError } from './usage';
-import { diff, layout, live, plan, share, swap, wirelist } from './wiring';
+import { diff, follow, layout, live, plan, share, swap, wirelist } from './wiring';
 
 const solve: Command = (words) => {
   const { values, positionals } = parseWords(words, { ...STANDING, meter: { type: 'string' }, read: { type: 'string', multiple: true } });
@@ -303,6 +303,7 @@ export const commands = {
   diff,
   layout,
   share,
+  follow,
   ask: askLines,
   backup,
   restore,

@@ -21,6 +21,7 @@ export const usage = (): string => `mando: circuits of relays, contactors and co
   mando live    CIRCUIT --open Q1 [--open F2 ...]                   [--json]
   mando layout  CIRCUIT [--panel NAME] [--place]                    [--json]
   mando share   CIRCUIT K1:A1 T1:C                                  [--json]
+  mando follow  CIRCUIT 101|K1:A1                                   [--json]
   mando diff    CIRCUIT CIRCUIT [--figures]                         [--json]
   mando ask     reads one question a line as JSON, answers a line each (docs/command-line.md)
   mando backup  FILE        mando restore FILE      (DATABASE_URL)

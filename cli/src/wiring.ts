@@ -116,3 +116,22 @@ export const share: Command = (words) => {
   print(values.json, answer, [answer.words]);
   return 0;
 };
+
+/** The whole way of a wire, hop by hop. */
+export const follow: Command = (words) => {
+  const { values, positionals } = parseWords(words, { json: { type: 'boolean' } });
+  const [circuit, wire, ...rest] = positionals;
+  if (!circuit || !wire || rest.length > 0)
+    throw new CliError('mando follow CIRCUIT 101, or K1:A1: name a circuit, and a wire or a terminal.');
+  const { ways } = ask('follow', { circuit, wire });
+  print(
+    values.json,
+    { ways },
+    ways.flatMap(({ start, hops, ends }) => [
+      start ?? 'loose at both ends',
+      ...hops.map(({ words: said, branch }) => `${'  '.repeat(branch + 1)}${said}`),
+      `ends at ${ends.join(', ') || 'nothing'}`,
+    ]),
+  );
+  return 0;
+};

@@ -5,10 +5,10 @@ import type { PartView } from '#core/look';
 import { planNetwork } from '#core/network';
 import { DEMO, demo, point } from '../../core/src/testing/demo';
 import { edited } from '../../core/src/testing/edits';
-import { swapChanges } from '../src/prove/edits';
-import { inputAt } from '../src/prove/InputButton';
-import { deviceAt, nextPlace, placesOf } from '../src/prove/places';
-import { underSymbol } from '../src/prove/underSymbol';
+import { swapChanges } from '../src/sheet/edits';
+import { inputAt } from '../src/sheet/InputButton';
+import { deviceAt, nextPlace, placesOf } from '../src/sheet/places';
+import { underSymbol } from '../src/sheet/underSymbol';
 import { actOf, CIRCUIT_KEYS, SHEET_KEYS } from '../src/ui/keys';
 
 const Q1 = demo('Q1');

@@ -14,7 +14,7 @@ import { run } from './questions/run';
 import { size } from './questions/size';
 import { solve } from './questions/solve';
 import { wires } from './questions/wires';
-import { diff, layout, live, plan, share, swap, wirelist } from './questions/wiring';
+import { diff, follow, layout, live, plan, share, swap, wirelist } from './questions/wiring';
 import { createOpener, type Shop } from './standing';
 
 /** Every question that may be put as a line of JSON. */
@@ -38,6 +38,7 @@ const LINES = {
   diff,
   layout,
   share,
+  follow,
 } as const;
 
 export type LineName = keyof typeof LINES;

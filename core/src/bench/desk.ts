@@ -18,7 +18,7 @@ import type { Answering } from './progress';
 import type { CircuitAnswer, Questions, QuestionType } from './protocol';
 import { runView } from './run';
 import { nearView, sheetView, studyView } from './views';
-import { betweenView, landingView, rehearseView, staysLiveView, variantView, wiringView } from './wiring';
+import { betweenView, followView, landingView, rehearseView, staysLiveView, variantView, wiringView } from './wiring';
 
 /** Answers every question of the protocol, step by step. */
 export type Desk = { readonly [T in QuestionType]: (ask: Questions[T]['ask']) => Answering<Questions[T]['answer']> };
@@ -194,6 +194,11 @@ export function createDesk(): Desk {
     // biome-ignore lint/correctness/useYield: it is done at once; every question is asked alike
     *between({ a, b }) {
       return betweenView(there().plan, a, b);
+    },
+
+    // biome-ignore lint/correctness/useYield: it is done at once; every question is asked alike
+    *follow({ wire }) {
+      return followView(there().plan, wire);
     },
 
     *variant({ other }) {

@@ -31,6 +31,7 @@ export interface Questions {
   landing: { ask: Record<never, never>; answer: LandingAnswer };
   /** whether two points share a node */
   between: { ask: { a: Point; b: Point }; answer: BetweenAnswer };
+  follow: { ask: { wire: ConductorId }; answer: FollowAnswer };
   /** what another way of building it costs and risks beside this one */
   variant: { ask: { other: Circuit }; answer: VariantAnswer };
   rehearse: { ask: RehearseAsk; answer: RehearseAnswer };
@@ -442,6 +443,22 @@ export interface MountingAnswer {
 export interface BetweenAnswer {
   readonly is: Between['is'];
   readonly words: string;
+}
+
+/** The whole way of a wire, hop by hop. */
+export interface FollowAnswer {
+  readonly start: { readonly terminal: TerminalId; readonly spelled: string } | null;
+  readonly hops: readonly {
+    readonly words: string;
+    /** null: it is no wire, but the halves of a plug */
+    readonly wire: ConductorId | null;
+    readonly terminal: TerminalId | null;
+    readonly spelled: string;
+    /** how often the way has parted before it */
+    readonly branch: number;
+  }[];
+  /** where it ends at something that does more than join */
+  readonly ends: readonly string[];
 }
 
 /** Two ways of building a circuit, figure by figure. */

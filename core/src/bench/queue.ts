@@ -27,6 +27,7 @@ const RANK: { readonly [T in QuestionType]: number } = {
   wiring: 4,
   mounting: 2,
   between: 2,
+  follow: 2,
   variant: 5,
   landing: 5,
   rehearse: 5,

@@ -1,4 +1,4 @@
-import { type Circuit, type DeviceId, deviceOf, type Point, spellPoint, spellTerminal } from '#core/circuit';
+import { type Circuit, type ConductorId, type DeviceId, deviceOf, type Point, spellPoint, spellTerminal } from '#core/circuit';
 import type { Exploration } from '#core/explore';
 import type { CircuitPlan } from '#core/graph';
 import type { NetworkPlan } from '#core/network';
@@ -7,6 +7,7 @@ import { spellSize } from '#core/units';
 import {
   between,
   figuring,
+  followWire,
   type LandingPlan,
   openersOf,
   planningLandings,
@@ -21,6 +22,7 @@ import {
   tagOf,
   tellBetween,
   tellHarm,
+  tellHop,
   tellLiveStage,
   tellOhms,
   tellRehearsed,
@@ -32,6 +34,7 @@ import {
 import type { Answering } from './progress';
 import type {
   BetweenAnswer,
+  FollowAnswer,
   LandingAnswer,
   RehearseAnswer,
   RehearseAsk,
@@ -155,6 +158,23 @@ export function* staysLiveView(circuit: Circuit, opened: readonly DeviceId[]): A
 export function betweenView(plan: CircuitPlan, a: Point, b: Point): BetweenAnswer {
   const found = between(plan, a, b);
   return { is: found.is, words: tellBetween(plan.circuit, spellPoint(plan.circuit, a), spellPoint(plan.circuit, b), found) };
+}
+
+/** The whole way of a wire, in words. */
+export function followView(plan: CircuitPlan, wire: ConductorId): FollowAnswer {
+  const { circuit } = plan;
+  const { start, hops, ends } = followWire(plan, wire);
+  return {
+    start: start && { terminal: start, spelled: spellTerminal(circuit, start) },
+    hops: hops.map((hop) => ({
+      words: tellHop(circuit, hop),
+      wire: 'wire' in hop.by ? hop.by.wire : null,
+      terminal: hop.to,
+      spelled: hop.to ? spellTerminal(circuit, hop.to) : 'loose',
+      branch: hop.branch,
+    })),
+    ends: ends.map((terminal) => spellTerminal(circuit, terminal)),
+  };
 }
 
 /** Two ways of building a circuit against each other: every likely mishap of both is solved for it. */

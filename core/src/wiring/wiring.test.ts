@@ -7,11 +7,12 @@ import { DEFAULT_PRACTICE } from '#core/schools';
 import { demo, SHIPPED } from '../testing/demo';
 import { edited } from '../testing/edits';
 import { dev, end, wire } from '../testing/ids';
-import { rigged } from '../testing/rigged';
+import { line, rigged } from '../testing/rigged';
 import {
   between,
   changeSet,
   endKey,
+  followWire,
   handedOver,
   type LandingAct,
   openersOf,
@@ -321,5 +322,84 @@ describe('ticks', () => {
   it('of a wire that is gone are nothing', () => {
     const gone = applyChanges(circuit, [{ type: 'removeConductor', conductor: wire('w08') }]);
     expect(gone.ok && ticksOf(gone.value.circuit, [act('landed')]).size).toBe(0);
+  });
+});
+
+describe('a wire that is followed by hand', () => {
+  const circuit = rigged(
+    {
+      G1: line(120),
+      S1: ['switch-1', {}],
+      S2: ['switch-1', {}],
+      X1: ['terminal-6', {}],
+      X2: ['splice', {}],
+      X3: ['plug-2', {}],
+      EH1: ['heater', { volts: 120, watts: 500 }],
+      EH2: ['heater', { volts: 120, watts: 500 }],
+    },
+    [
+      ['G1:L', 'S1:1'], // 1
+      ['S1:2', 'X1:1'], // 2
+      ['X1:1', 'X3:1s'], // 3
+      ['X3:1p', 'X2:J'], // 4
+      ['X2:J', 'EH1:1'], // 5
+      ['X2:J', 'EH2:1'], // 6
+      ['EH1:2', 'EH2:2'], // 7
+      ['EH2:2', 'G1:N'], // 8
+      ['S2:1', 'S1:1'], // 9
+    ],
+  );
+  const plan = planNetwork(circuit);
+  const way = (from: string, to: string) => {
+    const is = Object.values(circuit.conductors).find(
+      ({ ends }) => ends.map((one) => one && spellTerminal(circuit, one)).join() === [from, to].join(),
+    )!;
+    const { start, hops, ends } = followWire(plan, is.id);
+    const spelled = (one: Parameters<typeof spellTerminal>[1] | null) => (one ? spellTerminal(circuit, one) : 'loose');
+    return {
+      start: spelled(start),
+      hops: hops.map(({ from: a, to: b, by, branch }) => `${branch} ${spelled(a)}${'wire' in by ? '-' : '='}${spelled(b)}`),
+      ends: ends.map(spelled).sort(),
+    };
+  };
+  const whole = ['0 S1:2-X1:1', '0 X1:1-X3:1s', '0 X3:1s=X3:1p', '0 X3:1p-X2:J', '1 X2:J-EH1:1', '1 X2:J-EH2:1'];
+  it.each([
+    ['S1:2', 'X1:1'],
+    ['X1:1', 'X3:1s'],
+    ['X3:1p', 'X2:J'],
+    ['X2:J', 'EH2:1'],
+  ])('from %s to %s is one way: strip, halves of a plug, splice, and there it parts', (from, to) => {
+    const { hops, ends } = way(from, to);
+    expect(ends).toEqual(['EH1:1', 'EH2:1', 'S1:2']);
+    expect(hops).toHaveLength(6);
+    if (from === 'S1:2') expect(hops).toEqual(whole);
+  });
+  it('stops at a device that does something, whatever else lies on its screw', () => {
+    expect(way('EH1:2', 'EH2:2')).toEqual({ start: 'EH1:2', hops: ['0 EH1:2-EH2:2'], ends: ['EH1:2', 'EH2:2'] });
+    expect(way('G1:L', 'S1:1').hops).toHaveLength(1);
+  });
+  it('goes round a ring once, and to an end that hangs loose', () => {
+    const ring = rigged({ X1: ['terminal-2', {}], X2: ['terminal-2', {}], G1: line(120) }, [
+      ['G1:L', 'X1:1'],
+      ['X1:1', 'X2:1'],
+      ['X2:1', 'X1:1'],
+    ]);
+    const [first, second] = Object.values(ring.conductors);
+    expect(followWire(planNetwork(ring), second!.id).hops).toHaveLength(3);
+    const loose = edited(ring, { type: 'moveEnd', conductor: first!.id, end: 1, to: null });
+    expect(followWire(planNetwork(loose), first!.id).hops).toEqual([{ from: end('dG1:L'), to: null, by: { wire: first!.id }, branch: 0 }]);
+    expect(followWire(planNetwork(ring), wire('wNone'))).toEqual({ start: null, hops: [], ends: [] });
+  });
+  it.each(SHIPPED)('in %s every wire is on its own way, and every wire of a way tells the same ends', (name) => {
+    const shipped = demo(name);
+    const network = planNetwork(shipped);
+    for (const { id, ends } of Object.values(shipped.conductors)) {
+      const followed = followWire(network, id);
+      if (ends.every((one) => one === null)) continue;
+      const wires = followed.hops.flatMap(({ by }) => ('wire' in by ? [by.wire] : []));
+      expect(wires).toContain(id);
+      expect(new Set(wires).size).toBe(wires.length);
+      for (const other of wires) expect([...followWire(network, other).ends].sort()).toEqual([...followed.ends].sort());
+    }
   });
 });

@@ -31,6 +31,7 @@ export {
   tellBetween,
   tellChangeSet,
   tellHarm,
+  tellHop,
   tellLiveStage,
   tellOhms,
   tellRehearsed,

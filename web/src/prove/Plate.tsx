@@ -14,6 +14,8 @@ import { Pairs } from '../plates/Pairs';
 import { Conductors, PointPlate } from '../plates/PointPlate';
 import { Processes } from '../plates/Processes';
 import { TransformerCard } from '../plates/TransformerCard';
+import { swapChanges } from '../sheet/edits';
+import { useWork } from '../sheet/InputButton';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
 import { inputIsOn, useDocument } from '../store/select';
@@ -22,10 +24,8 @@ import { Badge, Button, Heading, Label, Mono, Note, Row } from '../ui/parts';
 import { Side } from '../ui/Side';
 import { TONE, VERDICT_WORDS } from '../ui/verdicts';
 import { DeviceEdits } from './DeviceEdits';
-import { swapChanges } from './edits';
 import { FaultSetter } from './FaultSetter';
 import { FirstUse } from './FirstUse';
-import { useWork } from './InputButton';
 
 /** The plate at the right: what is selected, verdict first. */
 export function Plate() {

@@ -1,6 +1,6 @@
 import { Flex } from '@chakra-ui/react';
+import { PathSheet } from '../sheet/PathSheet';
 import { Dock } from './Dock';
-import { PathSheet } from './PathSheet';
 import { Plate } from './Plate';
 
 export default function ProvePage() {

@@ -25,6 +25,8 @@ interface Props {
   readonly sheet: TerminalSheet;
   /** 1 is as large as on paper; `fit` as wide as there is room */
   readonly zoom: number | 'fit';
+  /** how small it may be fitted: under it, it is moved to be seen */
+  readonly least: number;
   /** wires that are landed at both ends: drawn whole, the others pale */
   readonly isLanded: (wire: ConductorId) => boolean;
   /** terminals that are ringed: still live, or spoken of in a row of a list */
@@ -34,7 +36,7 @@ interface Props {
 }
 
 /** Devices with their terminals where the hand finds them, every wire in a lane of its own; wired by drag, by taps, or by keys. */
-export function TerminalView({ sheet, zoom, isLanded, ringed, onWire, onMove }: Props) {
+export function TerminalView({ sheet, zoom, least, isLanded, ringed, onWire, onMove }: Props) {
   const dispatch = useAppDispatch();
   const { point, hand, carrying, conductor } = useAppSelector((state) => state.bench);
   const frame = useRef<HTMLDivElement>(null);
@@ -47,7 +49,7 @@ export function TerminalView({ sheet, zoom, isLanded, ringed, onWire, onMove }: 
     watch.observe(box);
     return () => watch.disconnect();
   }, []);
-  const scale = zoom === 'fit' ? (room === 0 ? 1 : Math.min(1.2, Math.max(0.45, (room - 4) / sheet.width))) : zoom;
+  const scale = zoom === 'fit' ? (room === 0 ? 1 : Math.min(1.2, Math.max(least, (room - 4) / sheet.width))) : zoom;
   const spots = useMemo(() => spotsOf(sheet), [sheet]);
   const selected = point !== null && isTerminal(point) ? point : null;
   // what is selected elsewhere comes into sight here
@@ -101,7 +103,7 @@ export function TerminalView({ sheet, zoom, isLanded, ringed, onWire, onMove }: 
     if (to && to !== drag.from.terminal) onWire(drag.from.terminal, to);
   };
   return (
-    <Flex direction="column" minH="0" flex="1.3" gap="4px">
+    <Flex direction="column" minH="0" minW="0" flex="1" gap="4px">
       {(carrying || hand) && (
         <Box color="focus" fontWeight={600} fontSize="14px" role="status">
           {carrying ? 'Tap the terminal that this end is landed on. Escape puts it back.' : `Tap the terminal for the ${hand} lead.`}

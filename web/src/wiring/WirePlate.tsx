@@ -14,6 +14,7 @@ import type { Landings } from '../store/useLandings';
 import { Choice } from '../ui/Choice';
 import { Button, Field, Heading, Label, Mono, Note, Row } from '../ui/parts';
 import { Ticks } from './Ticks';
+import { useAsked } from './useAsked';
 
 interface Props {
   readonly row: WireRowView;
@@ -154,6 +155,7 @@ export function WirePlate({ row, doubts, landings, blocked }: Props) {
           </Flex>
         </Box>
       ))}
+      <WholeWay wire={row.conductor} />
       {blocked && open.length > 0 && (
         <Note tone="danger">
           {blocked}
@@ -186,6 +188,42 @@ export function WirePlate({ row, doubts, landings, blocked }: Props) {
       {own.map((doubt) => (
         <DoubtNote key={doubt.title} doubt={doubt} />
       ))}
+    </Box>
+  );
+}
+
+/** Where it goes beyond its own ends: through strips, splices and the halves of plugs, hop by hop. */
+function WholeWay({ wire }: { wire: WireRowView['conductor'] }) {
+  const dispatch = useAppDispatch();
+  const { answer, isCurrent } = useAsked('follow', { wire });
+  if (!answer?.start || answer.hops.length < 2) return null;
+  return (
+    <Box data-way opacity={isCurrent ? 1 : 0.6}>
+      <Label as="h3">Its whole way, {answer.hops.length} hops</Label>
+      <Box fontSize="14px">
+        <Mono>{answer.start.spelled}</Mono>
+        {answer.hops.map((hop, index) => (
+          <Box key={`${index} ${hop.words}`} pl={`${8 + 12 * Math.min(hop.branch, 6)}px`}>
+            {hop.wire && hop.wire !== wire ? (
+              <Button
+                type="button"
+                look="quiet"
+                px="0"
+                minH="28px"
+                textAlign="left"
+                onClick={() => dispatch(benchSlice.actions.conductorSelected(hop.wire))}
+              >
+                {hop.words}
+              </Button>
+            ) : (
+              <Box py="4px" fontWeight={hop.wire === wire ? 700 : 400}>
+                {hop.words}
+              </Box>
+            )}
+          </Box>
+        ))}
+        <Box color="muted">Ends at {answer.ends.join(', ')}.</Box>
+      </Box>
     </Box>
   );
 }

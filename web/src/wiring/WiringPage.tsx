@@ -7,6 +7,7 @@ import { useBench, useLook } from '../bench/BenchProvider';
 import { DrawingDialog } from '../paper/DrawingDialog';
 import { Meter } from '../plates/Meter';
 import { PointPlate } from '../plates/PointPlate';
+import { PathSheet } from '../sheet/PathSheet';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
 import { newIdMark } from '../store/ids';
@@ -61,6 +62,8 @@ export default function WiringPage() {
   const [tab, setTab] = useState<Tab>('list');
   const [tidy, setTidy] = useState(0);
   const [isDrawn, setDrawn] = useState(!narrow);
+  /** the sheet stands beside the terminals: what is chosen on one is chosen on the other */
+  const [isBeside, setBeside] = useState(false);
   const [zoom, setZoom] = useState<number | 'fit'>('fit');
   const [ringed, setRinged] = useState<ReadonlySet<TerminalId>>(NOTHING);
   const places = usePlaces();
@@ -158,6 +161,11 @@ export default function WiringPage() {
             </Choice>
           )}
           {isTerminals && (
+            <Button type="button" look={isBeside ? 'strong' : 'plain'} aria-pressed={isBeside} onClick={() => setBeside(!isBeside)}>
+              Sheet beside
+            </Button>
+          )}
+          {isTerminals && (
             <Button type="button" title="Seek an order in which wires cross less" onClick={() => setTidy(tidy + 1)}>
               Tidy
             </Button>
@@ -206,21 +214,36 @@ export default function WiringPage() {
             Ticks are kept in this browser and are sent when the server answers: {landings.problem}
           </Note>
         )}
-        {isTerminals &&
-          (drawing.answer ? (
-            <TerminalView
-              sheet={drawing.answer}
-              zoom={zoom}
-              isLanded={isLanded}
-              ringed={ringed}
-              onWire={(from, to) => dispatch(edit(addWire(document, { ends: [from, to] }, newIdMark())))}
-              onMove={(wire, end, to) => dispatch(edit([{ type: 'moveEnd', conductor: wire, end, to }]))}
-            />
-          ) : (
-            <Box color="muted" minH="220px">
-              Laying out the terminals{drawing.progress ? `, ${Math.round((100 * drawing.progress.seen) / drawing.progress.of)} %` : ''}…
-            </Box>
-          ))}
+        {isTerminals && (
+          <Flex
+            flex={isBeside ? '2.2' : '1.3'}
+            minH="0"
+            gap="8px"
+            data-beside={isBeside || undefined}
+            css={{ '@media (max-width: 700px)': { flexDirection: 'column' } }}
+          >
+            {isBeside && (
+              <Flex flex="1" minW="0" minH="0" border="1px solid" borderColor="hairline" borderRadius="6px" overflow="hidden">
+                <PathSheet />
+              </Flex>
+            )}
+            {drawing.answer ? (
+              <TerminalView
+                sheet={drawing.answer}
+                zoom={zoom}
+                least={isBeside ? 0.62 : 0.45}
+                isLanded={isLanded}
+                ringed={ringed}
+                onWire={(from, to) => dispatch(edit(addWire(document, { ends: [from, to] }, newIdMark())))}
+                onMove={(wire, end, to) => dispatch(edit([{ type: 'moveEnd', conductor: wire, end, to }]))}
+              />
+            ) : (
+              <Box color="muted" minH="220px">
+                Laying out the terminals{drawing.progress ? `, ${Math.round((100 * drawing.progress.seen) / drawing.progress.of)} %` : ''}…
+              </Box>
+            )}
+          </Flex>
+        )}
         <Tabs.Root
           value={tab}
           onValueChange={({ value }) => choose(TAB_NAMES.find((one) => one === value) ?? 'list')}

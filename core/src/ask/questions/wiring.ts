@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { betweenView, landingView, mountingView, rehearseView, staysLiveView, wiringView } from '#core/bench';
+import { betweenView, followView, landingView, mountingView, rehearseView, staysLiveView, wiringView } from '#core/bench';
 import { applyChanges, type Circuit, type Device, deviceByTag, findTerminal, fine, type Result, tagsOf, wrong } from '#core/circuit';
 import { catalogue } from '#core/devices';
 import { drain } from '#core/explore';
@@ -190,5 +190,38 @@ export const share = lineKind({
     const other = findTerminal(circuit, catalogue, b);
     if (!other.ok) return other;
     return fine(betweenView(network, one.value, other.value));
+  },
+});
+
+/** The whole way of a wire, or of every wire on a terminal, through strips, splices and halves of plugs. */
+export const follow = lineKind({
+  facts: z.strictObject({ ...circuitFacts, wire: z.string().max(30) }),
+  answer({ wire, ...facts }, desk) {
+    const opened = desk.open(facts);
+    if (!opened.ok) return opened;
+    const { circuit, plan: network } = opened.value;
+    const all = Object.values(circuit.conductors);
+    const terminal = wire.includes(':') ? findTerminal(circuit, catalogue, wire) : undefined;
+    if (terminal && !terminal.ok) return terminal;
+    const wanted = all.filter(({ number, ends }) => (terminal ? ends.includes(terminal.value) : number === wire));
+    if (wanted.length === 0)
+      return wrong({
+        code: 'no-such-wire',
+        at: 'wire',
+        message: terminal
+          ? `No wire lies on ${wire}.`
+          : `No wire has the number ${wire}. Name a wire by its number or by a terminal that it lies on, like K1:A1.`,
+      });
+    // several pieces of one way are told once
+    const ways = new Map(
+      wanted.map(({ id }) => [JSON.stringify([...followView(network, id).hops.map((hop) => hop.wire)].sort()), followView(network, id)]),
+    );
+    return fine({
+      ways: [...ways.values()].map(({ start, hops, ends }) => ({
+        start: start?.spelled ?? null,
+        hops: hops.map(({ words, branch }) => ({ words, branch })),
+        ends,
+      })),
+    });
   },
 });

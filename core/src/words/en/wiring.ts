@@ -9,6 +9,7 @@ import type {
   DeadReading,
   Harm,
   HarmMet,
+  Hop,
   LiveStage,
   Mishap,
   Rehearsed,
@@ -253,6 +254,16 @@ export function tellChangeSet(
     ]),
     ...set.added.map(({ id }) => ({ deed: 'put in' as const, words: wire(after, id) })),
   ];
+}
+
+/** One step of a wire that is followed: by what, and to where. */
+export function tellHop(circuit: Circuit, { from, to, by }: Hop): string {
+  const device = 'wire' in by ? undefined : tagOf(circuit, by.halvesOf);
+  if ('halvesOf' in by) return `${device}: from ${spellTerminal(circuit, from)} to its other half ${to ? spellTerminal(circuit, to) : ''}`;
+  const wire = circuit.conductors[by.wire];
+  const cable = wire?.cable ? circuit.cables[wire.cable]?.tag : undefined;
+  const said = `wire ${numberOf(circuit, by.wire)}${wire?.colour ? `, ${wire.colour}` : ''}${cable ? `, in ${cable}` : ''}`;
+  return to ? `${said}: to ${spellTerminal(circuit, to)}` : `${said}: its other end is loose`;
 }
 
 /** Whether two points are one, and by what. */

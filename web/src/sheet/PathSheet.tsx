@@ -61,7 +61,10 @@ export function PathSheet() {
   );
 
   // whatever is chosen, by whom ever, comes into sight
-  const chosen = useAppSelector((state) => state.bench.point ?? state.bench.device);
+  const chosen = useAppSelector(
+    ({ bench, document: { now } }) =>
+      bench.point ?? (bench.conductor ? now?.conductors[bench.conductor]?.ends.find((end) => end !== null) : undefined) ?? bench.device,
+  );
   // biome-ignore lint/correctness/useExhaustiveDependencies: only a choice moves the sheet; a sheet that is drawn anew stays where it is
   useEffect(() => {
     if (chosen && sheet) keyed('reveal', placesOf(sheet).find(({ point }) => point === chosen) ?? centreOf(sheet, chosen as DeviceId));
