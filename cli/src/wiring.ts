@@ -21,8 +21,8 @@ export const wirelist: Command = (words) => {
 
 /** The landing plan: dead stages with the reading that proves each, then first power. */
 export const plan: Command = (words) => {
-  const { values, positionals } = parseWords(words, { json: { type: 'boolean' } });
-  const answer = ask('plan', { circuit: circuitWord(positionals) });
+  const { values, positionals } = parseWords(words, { later: { type: 'string', multiple: true }, json: { type: 'boolean' } });
+  const answer = ask('plan', { circuit: circuitWord(positionals), ...(values.later ? { later: values.later } : {}) });
   print(values.json, answer, [
     'Dead: every supply locked off and proved dead, leads zeroed.',
     ...answer.dead.flatMap(({ wires, use, red, black, expects, masked, ifPowered }, index) => [

@@ -16,6 +16,7 @@ test.describe('by thumb', () => {
   test.use({ viewport: { width: 390, height: 844 } });
   test('a heating panel is landed by its plan, stage by stage, a reading typed at each; it is there after the page is closed', async ({
     page,
+    browser,
   }) => {
     test.setTimeout(180_000);
     const tech = technician(page);
@@ -57,6 +58,36 @@ test.describe('by thumb', () => {
     await expect(landed(page)).toContainText('42 of 42 ends landed', { timeout: 30_000 });
     await tab(page, 'Landing plan');
     await expect(stages.first().getByRole('textbox', { name: /^Reading/ })).toHaveValue('0.2', { timeout: 30_000 });
+    // whoever comes next, on another machine, finds what was read and by whom
+    const next = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
+    await next.goto(page.url());
+    await tab(next, 'Landing plan');
+    const first = next.locator('[data-stage]').first();
+    await expect(first.getByRole('textbox', { name: /^Reading/ })).toHaveValue('0.2', { timeout: 30_000 });
+    await expect(first.getByText(/^read by Wren/)).toBeVisible();
+    await next.context().close();
+  });
+  test('a stage that cannot be done now is put off with its reason, and the plan is made anew around it', async ({ page }) => {
+    const tech = technician(page);
+    await tech.openCopy(/Bench heating, two zones, end switches/);
+    await wiring(page);
+    await page.getByRole('textbox', { name: 'ticked by' }).fill('Wren');
+    await tab(page, 'Landing plan');
+    const stages = page.locator('[data-stage]');
+    await expect(stages.nth(3)).toBeVisible({ timeout: 30_000 });
+    const wires = await stages.nth(3).getByRole('button', { name: / to / }).allTextContents();
+    await stages.nth(3).getByRole('button', { name: 'Cannot be done now' }).click();
+    await stages.nth(3).getByRole('textbox', { name: 'Cannot be done now, because' }).fill('valve not on site');
+    await page.keyboard.press('Enter');
+    const last = stages.filter({ hasText: wires[0] ?? '' });
+    await expect(last.getByText('Put off by Wren: valve not on site')).toBeVisible({ timeout: 30_000 });
+    await expect.poll(async () => Number(await last.getAttribute('data-stage')), { timeout: 30_000 }).toBeGreaterThan(4);
+    await page.reload();
+    await tab(page, 'Landing plan');
+    await expect(last.getByText('Put off by Wren: valve not on site')).toBeVisible({ timeout: 30_000 });
+    await last.getByRole('button', { name: 'It can be done now' }).click();
+    await expect.poll(async () => Number(await last.getAttribute('data-stage')), { timeout: 30_000 }).toBe(4);
+    await expect(page.getByText(/^Put off/)).toHaveCount(0);
   });
 });
 

@@ -60,6 +60,19 @@ describe('landings', () => {
     const { entries, isWhole } = await all();
     expect([entries.length - before, isWhole]).toEqual([8, true]);
   });
+  it('take readings of a plan and what was put off, in the same chain, for whoever comes next', async () => {
+    const { conductor: _wire, side: _side, terminal: _screw, spelled: _word, number: _number, signed: _why, ...done } = entry();
+    const read = { ...done, id: randomUUID(), act: 'read', stage: 'w08 w09', asks: 'Ω from Y1:L to X1:4', text: '0.2' };
+    const later = { ...done, id: randomUUID(), act: 'later', conductor: 'w08', number: '4', why: 'no valve yet' };
+    expect((await send([read, later])).statusCode).toBe(200);
+    expect((await send([read])).statusCode).toBe(200);
+    const { entries, isWhole } = await all();
+    expect(entries.slice(-2).map(({ at: _at, ...one }) => one)).toEqual([read, later]);
+    expect(isWhole).toBe(true);
+    // the same id says the same thing
+    expect((await send([{ ...read, text: 'OL' }])).statusCode).toBe(409);
+    expect((await send([{ ...read, id: randomUUID(), stage: '' }])).statusCode).toBe(400);
+  });
   it.each([
     ['nobody did it', { by: ' ' }],
     ['an end that there is not', { side: 2 }],

@@ -5,7 +5,7 @@ import { conductorIdSchema, terminalIdSchema } from '#core/circuit';
 import { newLandingId } from '../src/store/ids';
 import { keepLandings, landingsSlice } from '../src/store/landings';
 
-const { acted, takenBack, knew, read } = landingsSlice.actions;
+const { acted, takenBack, knew, typed } = landingsSlice.actions;
 const entry = (): Landing => ({
   id: newLandingId(),
   conductor: conductorIdSchema.parse('w08'),
@@ -31,7 +31,7 @@ describe('ticks that wait', () => {
     const state = [
       acted({ circuit: 'c1', entries: [mine] }),
       knew({ circuit: 'c1', entries: [theirs] }),
-      read({ circuit: 'c1', stage: 'w08', text: '0.2' }),
+      typed({ circuit: 'c1', stage: 'w08', text: '0.2' }),
     ].reduce(reducer, fresh());
     expect(keepLandings(state)).toBe(true);
     expect(fresh()).toMatchObject({ pending: { c1: [mine] }, known: { c1: [theirs] }, readings: { c1: { w08: '0.2' } } });

@@ -152,23 +152,42 @@ export const stockSaveSchema = z.object({
 export type StockSave = z.infer<typeof stockSaveSchema>;
 
 /** What a hand did to an end of a wire. The terminal and its spelling are kept as they were: an end that is moved later voids it. */
-const landingSchema = z.object({
+const doneSchema = z.object({
   id: z.string().uuid(),
-  conductor: conductorIdSchema,
-  side: z.union([z.literal(0), z.literal(1)]),
-  act: z.enum(['landed', 'tugged', 'undone']),
-  terminal: terminalIdSchema,
-  spelled: z.string().max(40),
-  number: z.string().max(12),
   /** of the circuit, when it was done */
   revision: z.number().int().nonnegative(),
   /** who did it, as they call themselves */
   by: z.string().trim().min(1).max(40),
+});
+/** What a hand did to an end. */
+const endActSchema = doneSchema.extend({
+  act: z.enum(['landed', 'tugged', 'undone']),
+  conductor: conductorIdSchema,
+  side: z.union([z.literal(0), z.literal(1)]),
+  terminal: terminalIdSchema,
+  spelled: z.string().max(40),
+  number: z.string().max(12),
   /** what somebody signed for, where a finding stood against it; empty where none did */
   signed: z.string().max(200),
 });
+/** What was read or seen at a stage of the plan of landings; an empty text takes it back. */
+const readActSchema = doneSchema.extend({
+  act: z.literal('read'),
+  stage: z.string().min(1).max(600),
+  asks: z.string().max(200),
+  text: z.string().max(12),
+});
+/** A wire that cannot be landed now, or can again. */
+const laterActSchema = doneSchema.extend({
+  act: z.enum(['later', 'now']),
+  conductor: conductorIdSchema,
+  number: z.string().max(12),
+  why: z.string().max(120),
+});
+const landingSchema = z.discriminatedUnion('act', [endActSchema, readActSchema, laterActSchema]);
+const at = { at: z.string() };
 export const landingsSchema = z.object({
-  entries: z.array(landingSchema.extend({ at: z.string() })),
+  entries: z.array(z.discriminatedUnion('act', [endActSchema.extend(at), readActSchema.extend(at), laterActSchema.extend(at)])),
   /** the hashes of the entries chain from the first to the last */
   isWhole: z.boolean(),
 });

@@ -205,9 +205,9 @@ export function createDesk(): Desk {
       return yield* variantView(there().circuit, other);
     },
 
-    *landing() {
+    *landing({ later }) {
       const one = there();
-      return yield* landingView(yield* explored(one), one.practice);
+      return yield* landingView(yield* explored(one), one.practice, later);
     },
 
     *rehearse(ask) {

@@ -28,7 +28,8 @@ export interface Questions {
   wiring: { ask: Record<never, never>; answer: WiringAnswer };
   /** `place` null: the panel with most in it */
   mounting: { ask: { place: string | null }; answer: MountingAnswer };
-  landing: { ask: Record<never, never>; answer: LandingAnswer };
+  /** `later`: wires that cannot be landed now */
+  landing: { ask: { later: readonly ConductorId[] }; answer: LandingAnswer };
   /** whether two points share a node */
   between: { ask: { a: Point; b: Point }; answer: BetweenAnswer };
   follow: { ask: { wire: ConductorId }; answer: FollowAnswer };

@@ -97,8 +97,8 @@ function endView(circuit: Circuit, end: Circuit['conductors'][string]['ends'][nu
 }
 
 /** The plan of landings with its words. */
-export function* landingView(exploration: Exploration, practice: Practice): Answering<LandingAnswer> {
-  const plan: LandingPlan = yield* planningLandings(exploration, practice);
+export function* landingView(exploration: Exploration, practice: Practice, later: readonly ConductorId[]): Answering<LandingAnswer> {
+  const plan: LandingPlan = yield* planningLandings(exploration, practice, later);
   const { circuit } = exploration.plan;
   return {
     dead: plan.dead.map((stage) => ({

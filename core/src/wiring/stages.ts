@@ -69,6 +69,7 @@ function stagesOf(
   { plan }: Exploration,
   classes: ReadonlyMap<ConductorId, WireClass>,
   order: readonly ConductorId[],
+  later: readonly ConductorId[],
 ): readonly DeadStage[] {
   const { conductors } = plan.circuit;
   const left = [...order];
@@ -76,7 +77,7 @@ function stagesOf(
   const ends = (id: ConductorId): readonly [TerminalId, TerminalId] => must(conductors[id], 'a conductor').ends as [TerminalId, TerminalId];
   const classOf = (id: ConductorId): WireClass => must(classes.get(id), 'a wire class');
   const isAlike = (a: ConductorId, b: ConductorId): boolean =>
-    classOf(a).is === classOf(b).is && classOf(a).isReturn === classOf(b).isReturn;
+    classOf(a).is === classOf(b).is && classOf(a).isReturn === classOf(b).isReturn && later.includes(a) === later.includes(b);
 
   /** What ohms may be read through: a meter says nothing sure of electronics. */
   const isCopper = (device: DeviceId): boolean => plan.partsIn(device).every(({ part }) => !ELECTRONIC.includes(part.kind));
@@ -180,16 +181,22 @@ const isHarmful = ({ ifPowered }: DeadStage): boolean => ifPowered.length > 0;
  * The order of landings as stages: dead, each proved by one reading of ohms through all of its wires; then with the power on, one supply
  * and one call at a time. Where the order of the school has a stage in which the power would hurt, something that lets it be called is
  * held back until the end.
+ * @param later wires that cannot be landed now: they come after all others, and the stages are sought anew for it
  */
-export function* planningLandings(exploration: Exploration, practice: Practice): Generator<Progress, LandingPlan> {
+export function* planningLandings(
+  exploration: Exploration,
+  practice: Practice,
+  later: readonly ConductorId[] = [],
+): Generator<Progress, LandingPlan> {
   const { plan } = exploration;
   const { conductors } = plan.circuit;
   const classes = wireClasses(exploration);
-  const order = workingOrder(exploration, practice);
+  const usual = workingOrder(exploration, practice);
+  const order = [...usual.filter((id) => !later.includes(id)), ...usual.filter((id) => later.includes(id))];
   const isWhole = (id: ConductorId): boolean => conductors[id]?.ends.every((end) => end !== null) === true;
   const whole = order.filter(isWhole);
-  const first = yield* poweringEarly(plan, stagesOf(exploration, classes, whole));
-  const better = yield* holdingBack(exploration, classes, whole, first);
+  const first = yield* poweringEarly(plan, stagesOf(exploration, classes, whole, later));
+  const better = yield* holdingBack(exploration, classes, whole, first, later);
   return {
     dead: better?.dead ?? first,
     live: liveStages(plan),
@@ -209,6 +216,7 @@ function* holdingBack(
   classes: ReadonlyMap<ConductorId, WireClass>,
   order: readonly ConductorId[],
   dead: readonly DeadStage[],
+  later: readonly ConductorId[],
 ): Generator<Progress, { dead: readonly DeadStage[]; heldBack: readonly ConductorId[] } | undefined> {
   const worst = dead.findIndex(isHarmful);
   if (worst < 0 || order.length > MOST_REORDERED) return undefined;
@@ -221,7 +229,7 @@ function* holdingBack(
     const without = new Set<string>(until.flatMap((stage) => stage.wires).filter((id) => !wires.includes(id)));
     if (harmsWith(plan, earth, without).length > 0) continue;
     if (tried++ >= MOST_TRIED) return undefined;
-    const held = stagesOf(exploration, classes, [...order.filter((id) => !wires.includes(id)), ...wires]);
+    const held = stagesOf(exploration, classes, [...order.filter((id) => !wires.includes(id)), ...wires], later);
     const told = yield* poweringEarly(plan, held);
     if (!told.some(isHarmful)) return { dead: told, heldBack: wires };
   }

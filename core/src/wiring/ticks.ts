@@ -12,6 +12,47 @@ export interface LandingAct {
   readonly signed: string;
 }
 
+/** What was read or seen at a stage of the plan, as a log keeps it. */
+export interface ReadAct {
+  readonly act: 'read';
+  readonly stage: string;
+  readonly asks: string;
+  readonly text: string;
+  readonly by: string;
+  readonly at: string;
+}
+
+/** A wire that cannot be landed now, or can again, as a log keeps it. */
+export interface LaterAct {
+  readonly act: 'later' | 'now';
+  readonly conductor: ConductorId;
+  readonly why: string;
+  readonly by: string;
+  readonly at: string;
+}
+
+/** The last reading of every stage, by its key; one that was taken back is none. */
+export function readingsOf(log: readonly ReadAct[]): ReadonlyMap<string, ReadAct> {
+  const last = new Map(log.map((act) => [act.stage, act]));
+  return new Map([...last].filter(([, { text }]) => text !== ''));
+}
+
+/** Wires that are put off, each with who said so and why; those that are gone, or were landed since at both ends, are none. */
+export function putOff(
+  { conductors }: Pick<Circuit, 'conductors'>,
+  log: readonly LaterAct[],
+  ticks: ReadonlyMap<string, EndTicks>,
+): ReadonlyMap<ConductorId, LaterAct> {
+  const last = new Map(log.map((act) => [act.conductor, act]));
+  return new Map(
+    [...last].filter(
+      ([id, { act }]) =>
+        act === 'later' &&
+        conductors[id]?.ends.some((end, side) => end !== null && !ticks.get(endKey(id, side === 0 ? 0 : 1))?.landed) === true,
+    ),
+  );
+}
+
 /** How an end stands by its log. */
 export interface EndTicks {
   readonly landed: LandingAct | undefined;

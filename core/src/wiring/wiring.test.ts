@@ -15,7 +15,10 @@ import {
   followWire,
   handedOver,
   type LandingAct,
+  type LaterAct,
   openersOf,
+  putOff,
+  readingsOf,
   stayingLive,
   ticksOf,
   wireClasses,
@@ -322,6 +325,37 @@ describe('ticks', () => {
   it('of a wire that is gone are nothing', () => {
     const gone = applyChanges(circuit, [{ type: 'removeConductor', conductor: wire('w08') }]);
     expect(gone.ok && ticksOf(gone.value.circuit, [act('landed')]).size).toBe(0);
+  });
+});
+
+describe('the log of a plan', () => {
+  const circuit = demo('L1A');
+  const done = { by: 'Wren', at: '2026-11-29T02:00:00.000Z' };
+  const read = (stage: string, text: string) => ({ ...done, act: 'read' as const, stage, asks: '', text });
+  const later = (id: string, act: 'later' | 'now', why = '') => ({ ...done, act, conductor: wire(id), why });
+  it('keeps the last reading of each stage; one that was taken back is none', () => {
+    const log = [read('a', '0.1'), read('b', 'OL'), read('a', '0.3'), read('b', '')];
+    expect([...readingsOf(log)].map(([stage, { text }]) => [stage, text])).toEqual([['a', '0.3']]);
+  });
+  it('puts a wire off until it can be done, is landed, or is gone', () => {
+    const off = (log: LaterAct[], ticks = ticksOf(circuit, [])) => [...putOff(circuit, log, ticks).keys()];
+    expect(off([later('w08', 'later', 'no valve yet')])).toEqual(['w08']);
+    expect(off([later('w08', 'later'), later('w08', 'now')])).toEqual([]);
+    expect(off([later('w08', 'now'), later('w08', 'later')])).toEqual(['w08']);
+    expect(off([later('wGone', 'later')])).toEqual([]);
+    const landed = ([0, 1] as const).map(
+      (side): LandingAct => ({
+        ...done,
+        act: 'landed',
+        conductor: wire('w08'),
+        side,
+        terminal: circuit.conductors[wire('w08')]!.ends[side]!,
+        revision: 0,
+        signed: '',
+      }),
+    );
+    expect(off([later('w08', 'later')], ticksOf(circuit, landed.slice(0, 1)))).toEqual(['w08']);
+    expect(off([later('w08', 'later')], ticksOf(circuit, landed))).toEqual([]);
   });
 });
 

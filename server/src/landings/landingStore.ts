@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto';
+import { isDeepStrictEqual } from 'node:util';
 import type { Landing, LandingLine } from '#core/api';
 import type { Queryable } from '../db/pool';
 
@@ -37,7 +38,7 @@ export const landingStore = (db: Queryable) => ({
     for (const entry of entries) {
       const { rows: known } = await db.query('select entry from landing where circuit_id = $1 and id = $2', [circuit, entry.id]);
       const [there] = known as Pick<Row, 'entry'>[];
-      if (there && there.entry.conductor !== entry.conductor) return false;
+      if (there && !isDeepStrictEqual(there.entry, entry)) return false;
       if (there) continue;
       const { rows } = await db.query('select seq, hash from landing where circuit_id = $1 order by seq desc limit 1', [circuit]);
       const [last] = rows as Pick<Row, 'seq' | 'hash'>[];

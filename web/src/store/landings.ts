@@ -2,7 +2,7 @@ import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import { z } from 'zod';
 import { type Landing, type LandingLine, landingsSaveSchema, landingsSchema } from '#core/api';
 
-/** Ticks that the server has not taken yet, those that it had when it was last asked, and readings that were typed beside a plan; by circuit. */
+/** What the server has not taken yet, what it had when it was last asked, and readings as they are being typed; by circuit. */
 interface LandingsState {
   pending: Record<string, Landing[]>;
   known: Record<string, LandingLine[]>;
@@ -63,8 +63,10 @@ export const landingsSlice = createSlice({
     failed: (state, { payload }: PayloadAction<string>) => {
       state.problem = payload;
     },
-    read: (state, { payload: { circuit, stage, text } }: PayloadAction<{ circuit: string; stage: string; text: string }>) => {
-      state.readings[circuit] = { ...state.readings[circuit], [stage]: text };
+    /** undefined: it is not being typed any more */
+    typed: (state, { payload: { circuit, stage, text } }: PayloadAction<{ circuit: string; stage: string; text: string | undefined }>) => {
+      const { [stage]: _before, ...others } = state.readings[circuit] ?? {};
+      state.readings[circuit] = text === undefined ? others : { ...others, [stage]: text };
     },
   },
 });

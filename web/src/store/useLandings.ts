@@ -1,7 +1,7 @@
 import { useEffect, useMemo } from 'react';
 import type { Landing } from '#core/api';
 import { type ConductorId, spellTerminal } from '#core/circuit';
-import { type EndTicks, endKey, type LandingAct, ticksOf } from '#core/wiring';
+import { type EndTicks, endKey, type LandingAct, type LaterAct, putOff, type ReadAct, readingsOf, ticksOf } from '#core/wiring';
 import { newLandingId } from './ids';
 import { keepLandings as keep, landingsSlice } from './landings';
 import { wordsOf } from './request';
@@ -9,7 +9,7 @@ import { useDocument } from './select';
 import { server, useLandingsQuery } from './server';
 import { type Thunk, useAppDispatch, useAppSelector } from './store';
 
-const { acted, takenBack, failed, read, knew } = landingsSlice.actions;
+const { acted, takenBack, failed, typed, knew } = landingsSlice.actions;
 
 /** Keeps what stands; a browser that is full is told of. */
 const keepNow = (): Thunk => (dispatch, getState) => {
@@ -49,7 +49,13 @@ const send =
 interface EndAct {
   readonly conductor: ConductorId;
   readonly side: 0 | 1;
-  readonly act: Landing['act'];
+  readonly act: LandingAct['act'];
+}
+
+/** A stage of the plan as its readings are kept. */
+interface StageAsked {
+  readonly stage: string;
+  readonly asks: string;
 }
 
 export interface Landings {
@@ -70,8 +76,17 @@ export interface Landings {
   readonly isLooking: boolean;
   /** the hashes of the log no longer chain: somebody changed it behind the program */
   readonly isBroken: boolean;
+  /** as it is being typed, else as it was last read by whomever */
   readonly reading: (stage: string) => string;
-  readonly setReading: (stage: string, text: string) => void;
+  readonly readBy: (stage: string) => ReadAct | undefined;
+  /** it is typed, and not in the log yet */
+  readonly isTyped: (stage: string) => boolean;
+  readonly typeReading: (stage: string, text: string) => void;
+  /** a reading that is typed whole goes into the log */
+  readonly saveReading: (of: StageAsked, text: string) => void;
+  /** wires that cannot be landed now */
+  readonly putOff: ReadonlyMap<ConductorId, LaterAct>;
+  readonly setLater: (wires: readonly ConductorId[], why: string | null) => void;
 }
 
 const NO_ENTRIES: readonly Landing[] = [];
@@ -107,7 +122,25 @@ export function useLandings(): Landings {
     const waiting = pending.filter((entry) => !there.has(entry.id)).map((entry) => ({ ...entry, at: new Date().toISOString() }));
     return [...entries, ...waiting];
   }, [data, known, pending]);
-  const ticks = useMemo(() => ticksOf(document, log), [document, log]);
+  const acts = useMemo(() => log.filter((entry) => 'side' in entry), [log]);
+  const ticks = useMemo(() => ticksOf(document, acts), [document, acts]);
+  const read = useMemo(() => readingsOf(log.filter((entry) => entry.act === 'read')), [log]);
+  const off = useMemo(
+    () =>
+      putOff(
+        document,
+        log.filter((entry) => 'why' in entry),
+        ticks,
+      ),
+    [document, log, ticks],
+  );
+  const append = (entries: readonly Landing[]): void => {
+    // a page that is only to look at changes nothing, no log either
+    if (isLooking || entries.length === 0) return;
+    dispatch(acted({ circuit: id, entries: [...entries] }));
+    dispatch(keepNow());
+    void dispatch(send(id));
+  };
   const count = useMemo(() => {
     const ends = Object.values(document.conductors).flatMap((wire) =>
       ([0, 1] as const).flatMap((side) => (wire.ends[side] ? [ticks.get(endKey(wire.id, side))] : [])),
@@ -116,11 +149,9 @@ export function useLandings(): Landings {
   }, [document, ticks]);
   return {
     ticks,
-    log,
+    log: acts,
     ticksAt: (conductor, side) => ticks.get(endKey(conductor, side)),
     act(acts, signed = '') {
-      // a page that is only to look at changes nothing, no log either
-      if (isLooking) return;
       const entries = acts.flatMap(({ conductor, side, act }): Landing[] => {
         const wire = document.conductors[conductor];
         const terminal = wire?.ends[side];
@@ -140,10 +171,7 @@ export function useLandings(): Landings {
           },
         ];
       });
-      if (entries.length === 0) return;
-      dispatch(acted({ circuit: id, entries }));
-      dispatch(keepNow());
-      void dispatch(send(id));
+      append(entries);
     },
     count,
     waiting: pending.length,
@@ -151,10 +179,34 @@ export function useLandings(): Landings {
     isUnknown: isError && data === undefined && known === undefined,
     isLooking,
     isBroken: data?.isWhole === false,
-    reading: (stage) => readings?.[stage] ?? '',
-    setReading(stage, text) {
-      dispatch(read({ circuit: id, stage, text }));
+    reading: (stage) => readings?.[stage] ?? read.get(stage)?.text ?? '',
+    readBy: (stage) => (readings?.[stage] === undefined ? read.get(stage) : undefined),
+    isTyped: (stage) => readings?.[stage] !== undefined,
+    typeReading(stage, text) {
+      if (isLooking) return;
+      dispatch(typed({ circuit: id, stage, text }));
       dispatch(keepNow());
+    },
+    saveReading({ stage, asks }, text) {
+      if (isLooking) return;
+      dispatch(typed({ circuit: id, stage, text: undefined }));
+      dispatch(keepNow());
+      if (text.trim() !== (read.get(stage)?.text ?? ''))
+        append([{ id: newLandingId(), act: 'read', stage, asks, text: text.trim(), revision, by: name }]);
+    },
+    putOff: off,
+    setLater(wires, why) {
+      append(
+        wires.map((conductor) => ({
+          id: newLandingId(),
+          act: why === null ? ('now' as const) : ('later' as const),
+          conductor,
+          number: document.conductors[conductor]?.number ?? '',
+          why: why ?? '',
+          revision,
+          by: name,
+        })),
+      );
     },
   };
 }

@@ -46,6 +46,9 @@ function HandOver({ landings }: { landings: Landings }) {
     'Who did what': people.map(({ by, landed, tugged, last }) => `${by}: ${landed} landed, ${tugged} tug-tested, last ${when(last)}`),
     'Signed for': signed.map((act) => `${endWords(act.conductor, act.side)}, ${act.by}, ${when(act.at)}: ${act.signed}`),
     'Landed more than once': again.map(({ act, times }) => `${endWords(act.conductor, act.side)}, ${times} times`),
+    'Put off': [...landings.putOff.values()].map(
+      ({ conductor, by, why, at }) => `wire ${document.conductors[conductor]?.number ?? '?'}, ${by}, ${when(at)}${why && `: ${why}`}`,
+    ),
     'Wants landing': open.filter(({ wants }) => wants === 'landing').map(({ conductor, side }) => endWords(conductor, side)),
     'Wants a tug': open.filter(({ wants }) => wants === 'a tug').map(({ conductor, side }) => endWords(conductor, side)),
   };

@@ -1,4 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
+import { type ReactNode, useEffect, useState } from 'react';
 import type { LandingAnswer, WireRowView } from '#core/bench';
 import type { ConductorId } from '#core/circuit';
 import { readTyped } from '#core/units';
@@ -18,6 +19,9 @@ interface Props {
 /** What volts may differ from what they should be. Common practice. */
 const FLOOR_VOLTS = 0.6;
 const VOLTS_SHARE = 0.1;
+
+/** So long after its last letter a reading counts as typed. */
+const TYPED_AFTER_MS = 1500;
 
 type Compared = { readonly verdict: 'good' | 'look'; readonly words: string } | undefined;
 
@@ -41,7 +45,8 @@ function compared(text: string, should: number | null, unit: 'Ω' | 'V', expects
 
 /** The order of landings in stages, each with the one reading that proves it; then first power, one thing at a time. */
 export function LandingPlan({ rows, landings, blocked, stops }: Props & { readonly stops: readonly string[] }) {
-  const { answer, isCurrent, progress, failed } = useAsked('landing', {});
+  const off = [...landings.putOff.keys()];
+  const { answer, isCurrent, progress, failed } = useAsked('landing', { later: off });
   if (failed) return <Note tone="danger">{failed}</Note>;
   if (!answer)
     return <Box color="muted">Building it stage by stage in the model{progress ? `, ${progress.seen} of ${progress.of}` : ''}…</Box>;
@@ -55,6 +60,12 @@ export function LandingPlan({ rows, landings, blocked, stops }: Props & { readon
           Wire {numbers(rows, answer.heldBack)} comes last, out of its order: with it landed sooner, power that comes on too early could
           call something that is half wired.
         </Box>
+      )}
+      {off.length > 0 && (
+        <Note tone="look" data-put-off={off.length}>
+          Put off: wire {numbers(rows, off)}. Everything else is planned as if they came last; each stage is harmless without them or says
+          that it is not.
+        </Note>
       )}
       {answer.loose.length > 0 && (
         <Box fontSize="14px" my="4px" color="danger">
@@ -186,6 +197,7 @@ function DeadStage({ at, stage, rows, landings, blocked }: Props & { at: number;
         isLook={false}
         landings={landings}
         onMeter={meter}
+        foot={open.length > 0 && <PutOff wires={stage.wires} landings={landings} />}
       />
       {stage.masked.length > 0 && (
         <Box fontSize="13px" color="look">
@@ -211,11 +223,86 @@ interface ReadingProps {
   readonly isLook: boolean;
   readonly landings: Landings;
   readonly onMeter?: () => void;
+  /** what else may be done at this stage */
+  readonly foot?: ReactNode;
+}
+
+/** A stage that cannot be done now, with the reason; the plan is made anew without it, until it can. */
+function PutOff({ wires, landings }: { wires: readonly ConductorId[]; landings: Landings }) {
+  const [why, setWhy] = useState<string>();
+  const off = wires.flatMap((wire) => landings.putOff.get(wire) ?? []);
+  const [first] = off;
+  if (landings.isLooking) return null;
+  if (first)
+    return (
+      <Flex gap="8px" align="center" wrap="wrap" fontSize="13px">
+        <Box color="look">
+          Put off by {first.by}
+          {first.why && `: ${first.why}`}
+        </Box>
+        <Button
+          type="button"
+          look="quiet"
+          onClick={() =>
+            landings.setLater(
+              off.map(({ conductor }) => conductor),
+              null,
+            )
+          }
+        >
+          It can be done now
+        </Button>
+      </Flex>
+    );
+  if (why === undefined)
+    return (
+      <Button type="button" look="quiet" fontSize="13px" onClick={() => setWhy('')}>
+        Cannot be done now
+      </Button>
+    );
+  const save = () => {
+    landings.setLater(wires, why.trim());
+    setWhy(undefined);
+  };
+  return (
+    <Flex gap="6px" align="center" wrap="wrap">
+      <Field
+        autoFocus
+        aria-label="Cannot be done now, because"
+        placeholder="because…"
+        w="200px"
+        textAlign="left"
+        fontFamily="body"
+        maxLength={120}
+        value={why}
+        onChange={({ target }) => setWhy(target.value)}
+        onKeyDown={({ key }) => {
+          if (key === 'Enter') save();
+          if (key === 'Escape') setWhy(undefined);
+        }}
+      />
+      <Button type="button" onClick={save}>
+        Put it off
+      </Button>
+      <Button type="button" look="quiet" onClick={() => setWhy(undefined)}>
+        No
+      </Button>
+    </Flex>
+  );
 }
 
 /** One expected observation, and what was observed. */
-function Reading({ stage, asks, expects, should, unit, isLook, landings, onMeter }: ReadingProps) {
+function Reading({ stage, asks, expects, should, unit, isLook, landings, onMeter, foot }: ReadingProps) {
   const text = landings.reading(stage);
+  const by = landings.readBy(stage);
+  const isTyped = !isLook && landings.isTyped(stage);
+  // whoever types a reading and puts the phone away has read it
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each further letter starts the wait anew
+  useEffect(() => {
+    if (!isTyped) return;
+    const timer = setTimeout(() => landings.saveReading({ stage, asks }, text), TYPED_AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [isTyped, text, stage]);
   const said = isLook ? undefined : compared(text, should, unit, expects);
   return (
     <Flex gap="8px" align="center" wrap="wrap" fontSize="14px" py="3px">
@@ -227,7 +314,7 @@ function Reading({ stage, asks, expects, should, unit, isLook, landings, onMeter
           type="button"
           aria-pressed={text !== ''}
           look={text === '' ? 'plain' : 'strong'}
-          onClick={() => landings.setReading(stage, text === '' ? 'seen' : '')}
+          onClick={() => landings.saveReading({ stage, asks }, text === '' ? 'seen' : '')}
         >
           {text === '' ? 'Seen' : '✓ seen'}
         </Button>
@@ -238,7 +325,9 @@ function Reading({ stage, asks, expects, should, unit, isLook, landings, onMeter
           inputMode="decimal"
           value={text}
           maxLength={12}
-          onChange={({ target }) => landings.setReading(stage, target.value)}
+          onChange={({ target }) => landings.typeReading(stage, target.value)}
+          onBlur={({ target }) => landings.saveReading({ stage, asks }, target.value)}
+          onKeyDown={({ key, currentTarget }) => key === 'Enter' && currentTarget.blur()}
         />
       )}
       {onMeter && (
@@ -251,6 +340,13 @@ function Reading({ stage, asks, expects, should, unit, isLook, landings, onMeter
           {said.verdict === 'good' ? '✓' : '!'} {said.words}
         </Box>
       )}
+      {/* its room is kept: leaving the field to tap elsewhere moves nothing under the thumb */}
+      <Flex flexBasis="100%" minH="30px" align="center" justify="space-between" gap="8px" minW="0">
+        <Box color="muted" fontSize="12px" minW="0" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
+          {by && `${isLook ? 'seen' : 'read'} by ${by.by}, ${new Date(by.at).toLocaleString()}`}
+        </Box>
+        {foot}
+      </Flex>
     </Flex>
   );
 }

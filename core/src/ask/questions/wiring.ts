@@ -45,12 +45,16 @@ export const wirelist = lineKind({
 
 /** The order of landings in stages, each with the reading that proves it, then first power. */
 export const plan = lineKind({
-  facts: z.strictObject(withPractice),
-  answer(facts, desk) {
+  facts: z.strictObject({ ...withPractice, later: z.array(z.string().max(12)).max(200).optional() }),
+  answer({ later = [], ...facts }, desk) {
     const opened = desk.open(facts);
     if (!opened.ok) return opened;
     const { circuit } = opened.value;
-    const made = drain(landingView(opened.value.explored(), facts.practice ?? DEFAULT_PRACTICE));
+    const wires = Object.values(circuit.conductors);
+    const unknown = later.find((number) => !wires.some((one) => one.number === number));
+    if (unknown !== undefined) return wrong({ code: 'no-such-wire', at: 'later', message: `No wire has the number ${unknown}.` });
+    const off = wires.filter(({ number }) => later.includes(number)).map(({ id }) => id);
+    const made = drain(landingView(opened.value.explored(), facts.practice ?? DEFAULT_PRACTICE, off));
     const numbers = (wires: readonly string[]): string[] => wires.map((id) => circuit.conductors[id]?.number ?? '?');
     return fine({
       dead: made.dead.map(({ wires, words, redSpelled, blackSpelled, ohms, expects, masked, ifPowered }) => ({
