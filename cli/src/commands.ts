@@ -239,6 +239,7 @@ const wires: Command = (words) => {
     number: { type: 'string' },
     title: { type: 'string' },
     iec: { type: 'boolean' },
+    strips: { type: 'boolean' },
     out: { type: 'string' },
     json: { type: 'boolean' },
   });

@@ -15,7 +15,7 @@ export const usage = (): string => `mando: circuits of relays, contactors and co
   mando devices CIRCUIT                                             [--json]
   mando kinds   [WORD]                                              [--json]
   mando wires   FILE [--kind K1=contactor-2 ...] [--number --title --iec] [--out FILE.json] [--json]
-  mando wires   CIRCUIT [--out FILE.csv]                            [--json]
+  mando wires   CIRCUIT [--strips] [--out FILE.csv]                 [--json]
   mando plan    CIRCUIT [--later 4 ...]                             [--json]
   mando swap    CIRCUIT [--of CABLE|DEVICE]                         [--json]
   mando live    CIRCUIT --open Q1 [--open F2 ...]                   [--json]

@@ -6,9 +6,13 @@ import { CliError } from './usage';
 
 /** The wires of a circuit as they are landed; as CSV into a file. */
 export const wirelist: Command = (words) => {
-  const { values, positionals } = parseWords(words, { out: { type: 'string' }, json: { type: 'boolean' } });
+  const { values, positionals } = parseWords(words, { strips: { type: 'boolean' }, out: { type: 'string' }, json: { type: 'boolean' } });
   const answer = ask('wirelist', { circuit: circuitWord(positionals) });
-  if (values.out) written(values.out, answer.csv);
+  if (values.out) written(values.out, values.strips ? answer.strips : answer.csv);
+  if (values.strips && !values.out && !values.json) {
+    print(false, answer, [answer.strips.trimEnd()]);
+    return 0;
+  }
   print(values.json, answer, [
     ...answer.wires.map(
       ({ number, from, to, colour, size, cable, core, use }) =>

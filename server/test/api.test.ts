@@ -9,6 +9,7 @@ import pg from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { CLIENT_HEADER, circuitReplySchema, ENDPOINTS, jobsSchema, problemReplySchema, revisionsSchema, saveReplySchema } from '#core/api';
 import { applyChanges, type Circuit, deviceIdSchema, type EditChange, SCHEMA_VERSION } from '#core/circuit';
+import { unitPanel } from '../../core/src/testing/panel';
 import { buildApp } from '../src/app';
 import { createPool, type Pool } from '../src/db/pool';
 import { loadDemo } from '../src/demo/loadDemo';
@@ -81,6 +82,30 @@ describe('edits', () => {
     expect(revisionsSchema.parse((await get(`/api/circuits/${id}/revisions`)).json()).revisions.map(({ words }) => words)).toEqual([
       'T1 VA to 50',
     ]);
+  });
+
+  it('of a whole panel at once are one act, taken and undone like any other', async () => {
+    const id = await freshCircuit();
+    const { document } = await opened(id);
+    const { devices, conductors } = unitPanel(500);
+    const changes = [
+      ...Object.values(devices).map((device) => ({ type: 'addDevice', device: { ...device, id: `${device.id}x`, tag: `${device.tag}0` } })),
+      ...Object.values(conductors).map((conductor) => ({
+        type: 'addConductor',
+        conductor: { ...conductor, id: `${conductor.id}x`, ends: conductor.ends.map((end) => end?.replace(':', 'x:')) },
+      })),
+    ];
+    expect(changes.length).toBeGreaterThan(1000);
+    const { statusCode } = await app.inject({
+      method: 'POST',
+      url: `/api/circuits/${id}/edits`,
+      payload: { baseRevision: 0, edit: { id: 'ewhole-panel', changes } },
+      headers: HEADERS,
+    });
+    expect(statusCode).toBe(200);
+    const now = await opened(id);
+    expect(now.revision).toBe(1);
+    expect(Object.keys(now.document.devices)).toHaveLength(Object.keys(document.devices).length + Object.keys(devices).length);
   });
 
   it('of different things merge, from any revision', async () => {

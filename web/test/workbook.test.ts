@@ -2,8 +2,7 @@ import { expect, it } from 'vitest';
 import writeWorkbook from 'write-excel-file/node';
 import { wireTable } from '#core/formats';
 import { cellsOf, readWireList } from '#core/panel';
-import { textOfWorkbook } from '../src/panel/workbook';
-import { workbookOf } from '../src/wiring/wireBook';
+import { textOfWorkbook, workbookOf } from '../src/paper/workbook';
 
 const workbook = async (sheets: readonly (readonly (string | number | null)[])[][], name = 'list.xlsx'): Promise<File> => {
   const bytes = await writeWorkbook(

@@ -27,7 +27,7 @@ export function headProblems(columns: readonly string[]): string[] {
 }
 
 /** A cell as people write it: `24 V`, `0,7`, `60 Hz`, `ac`. What cannot be read stays as it stands, to be told. */
-function cellValue(facts: FieldFacts | undefined, text: string): number | string {
+export function cellValue(facts: FieldFacts | undefined, text: string): number | string {
   if (facts?.kind === 'number') {
     const typed = readTyped(text, facts.unit);
     return typed.is === 'number' ? typed.value : text;

@@ -15,7 +15,7 @@ import { conductorIds, deviceIdFor, wireNumbers } from './naming';
 
 /** What a wire is when nobody has said: common practice for control wire on either side. */
 const USUAL_SIZE: Readonly<Record<Circuit['practice'], Conductor['size']>> = { na: { awg: 18 }, iec: { mm2: 1 } };
-const USUAL_INSULATION_V = 300;
+export const USUAL_INSULATION_V = 300;
 
 /** A wire as a hand says it; what is not said is the usual, or unknown. */
 export interface WireSaid {
@@ -24,6 +24,9 @@ export interface WireSaid {
   readonly colour?: string | undefined;
   readonly size?: Conductor['size'] | undefined;
   readonly lengthM?: number | undefined;
+  readonly insulationV?: number | undefined;
+  readonly cable?: Conductor['cable'] | undefined;
+  readonly core?: number | undefined;
 }
 
 /** A part of a kind, with nothing printed on it yet, or as it lies in stock. */
@@ -54,7 +57,7 @@ const partOf = (circuit: Circuit, { family, tag, title, from, plate }: PartSaid)
 /** Adds wires one after the other, each under a number and an id of its own. @param by sets the ids of one who adds apart from those of another */
 export function wireAdder(circuit: Circuit, by = ''): (said: WireSaid) => EditChange {
   const [ids, numbers] = [conductorIds(circuit, by), wireNumbers(circuit)];
-  return ({ ends, number, colour, size, lengthM }) => ({
+  return ({ ends, number, colour, size, lengthM, insulationV, cable, core }) => ({
     type: 'addConductor',
     conductor: {
       id: ids.next().value,
@@ -64,10 +67,10 @@ export function wireAdder(circuit: Circuit, by = ''): (said: WireSaid) => EditCh
       size: size ?? USUAL_SIZE[circuit.practice],
       material: 'Cu',
       colour: colour ?? '',
-      insulationV: USUAL_INSULATION_V,
+      insulationV: insulationV ?? USUAL_INSULATION_V,
       lengthM: lengthM === undefined ? { value: null, evidence: 'unknown' } : { value: lengthM, evidence: 'print' },
-      cable: null,
-      core: null,
+      cable: cable ?? null,
+      core: core ?? null,
     },
   });
 }

@@ -1,8 +1,9 @@
 import { type Circuit, type Device, type DeviceId, type EditChange, type TerminalId, terminalId } from '#core/circuit';
 import { familyNamed, familyOf } from '#core/devices';
-import { addPart, wireAdder } from './add';
+import { addPart, USUAL_INSULATION_V, wireAdder } from './add';
 import { type KindFor, kindsFor } from './kindsFor';
 import { markLike, tagsIn } from './naming';
+import { cableIdFor } from './wireDeeds';
 import type { BadLine, ListedWire } from './wireList';
 
 /** A device that a list names: the terminals that are wired on it, and what it may be. */
@@ -100,7 +101,10 @@ export function fromWireList(
   const laid = new Map(
     Object.values(circuit.conductors).flatMap(({ ends: [a, b], number }) => (a && b ? [[pairKey(a, b), number] as const] : [])),
   );
-  for (const { line, ends, number, colour, size, lengthM } of wires) {
+  const cables = new Map(Object.values(circuit.cables).map(({ tag, id }) => [tag.toUpperCase(), id]));
+  /** Wires as the list has them, one way round and the other: a plan of strips tells a wire at each of its strips. */
+  const said = new Map<string, string>();
+  for (const { line, ends, number, colour, size, lengthM, insulationV, cable } of wires) {
     const [a, b] = ends.map(({ tag, mark }) => terminals.get(tag)?.(mark));
     const text = ends.map(({ tag, mark }) => `${tag}:${mark}`).join(' ');
     const missing = ends.find(({ tag, mark }) => !terminals.get(tag)?.(mark));
@@ -112,12 +116,30 @@ export function fromWireList(
       continue;
     }
     const known = laid.get(pairKey(a, b));
+    if (said.get(`${b} ${a}`) === (number ?? '')) continue;
+    said.set(`${a} ${b}`, number ?? '');
     if (known !== undefined) {
       bad.push({ line, text, why: `is there already${known ? `, as wire ${known}` : ''}.` });
       continue;
     }
     laid.set(pairKey(a, b), number ?? '');
-    changes.push(add({ ends: [a, b], number, colour, size, lengthM }));
+    if (cable && !cables.has(cable.tag)) {
+      const id = cableIdFor(circuit, cable.tag);
+      cables.set(cable.tag, id);
+      changes.push({
+        type: 'addCable',
+        cable: {
+          id,
+          tag: cable.tag,
+          title: '',
+          insulationV: insulationV ?? USUAL_INSULATION_V,
+          lengthM: lengthM === undefined ? { value: null, evidence: 'unknown' } : { value: lengthM, evidence: 'print' },
+        },
+      });
+    }
+    changes.push(
+      add({ ends: [a, b], number, colour, size, lengthM, insulationV, cable: cable && cables.get(cable.tag), core: cable?.core }),
+    );
   }
   return { changes, bad };
 }

@@ -19,7 +19,8 @@ export function intoCable(circuit: Circuit, id: ConductorId, into: CableId | 'ne
   ];
 }
 
-function cableIdFor({ cables }: Pick<Circuit, 'cables'>, tag: string): CableId {
+/** An id for a cable, as its tag says it. */
+export function cableIdFor({ cables }: Pick<Circuit, 'cables'>, tag: string): CableId {
   for (let count = 0; ; count++) {
     const id = cableIdSchema.parse(`c${tag}${count === 0 ? '' : `-${count}`}`);
     if (!Object.hasOwn(cables, id)) return id;

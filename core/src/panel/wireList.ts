@@ -15,6 +15,9 @@ export interface ListedWire {
   readonly colour: string | undefined;
   readonly size: Conductor['size'] | undefined;
   readonly lengthM: number | undefined;
+  readonly insulationV: number | undefined;
+  /** the cable that it is a core of, and which */
+  readonly cable: { readonly tag: string; readonly core: number | undefined } | undefined;
 }
 
 /** A line that says no wire, with what is wrong and how to mend it. */
@@ -109,6 +112,19 @@ function lengthOf(cell: string): number | undefined {
   return value && factor ? Math.round(Number(value.replace(',', '.')) * factor * 1e4) / 1e4 : undefined;
 }
 
+/** `300V`, `300 V`: what the insulation is printed with. */
+function insulationOf(cell: string): number | undefined {
+  const [, value] = /^(\d{2,4})\s*V$/i.exec(cell) ?? [];
+  return value ? Number(value) : undefined;
+}
+
+/** `W1 core 2`, `cable W1`: said in words, since `W1/2` is a device and its terminal. */
+function cableOf(cell: string): ListedWire['cable'] {
+  const [, tag, core] = /^(?:cable\s+)?[-=+]*([A-Z][A-Z0-9]{0,10})(?:\s+core\s+(\d{1,3}))?$/i.exec(cell) ?? [];
+  if (!tag || (core === undefined && !/^cable\s/i.test(cell))) return undefined;
+  return { tag: tag.toUpperCase(), core: core === undefined ? undefined : Number(core) };
+}
+
 /** Words of a heading, by what they stand over; the first that fits is taken. */
 const HEADINGS = {
   fromDevice: /^(from|source|start|a)?[ _-]*(device|tag|component|unit|item)[ _-]*(1|a|from)?$/i,
@@ -192,6 +208,8 @@ export function readWireList(table: readonly (readonly string[])[]): WireList {
     const [first, second, third] = ends;
     const text = given.filter(Boolean).join(' ').slice(0, 80);
     if (!first && wires.length + bad.length === 0) return;
+    // a way of a strip that a plan shows empty
+    if (first && !second && cells.some((cell) => /^(free|spare)$/i.test(cell))) return;
     if (!first || !second) {
       const count = ends.length;
       bad.push({ line, text, why: `has ${count === 1 ? 'one terminal' : 'no terminal'}; a wire has two, written as K1:A1.` });
@@ -211,14 +229,20 @@ export function readWireList(table: readonly (readonly string[])[]): WireList {
       colour: undefined as string | undefined,
       size: undefined as Conductor['size'] | undefined,
       lengthM: undefined as number | undefined,
+      insulationV: undefined as number | undefined,
+      cable: undefined as ListedWire['cable'],
     };
     for (const { cell, at } of others) {
       const isBehind = at > second.at;
       const colour = colourOf(cell);
       const length = lengthOf(cell);
       const size = sizeOf(cell, isBehind);
+      const insulationV = insulationOf(cell);
+      const cable = cableOf(cell);
       if (colour && !wire.colour) wire.colour = colour;
       else if (length !== undefined && wire.lengthM === undefined) wire.lengthM = length;
+      else if (insulationV !== undefined && wire.insulationV === undefined) wire.insulationV = insulationV;
+      else if (cable && !wire.cable) wire.cable = cable;
       else if (size && !wire.size) wire.size = size;
       else if (wire.number === undefined && /^[A-Za-z0-9.+-]{1,12}$/.test(cell)) wire.number = cell;
     }

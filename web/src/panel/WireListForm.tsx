@@ -15,12 +15,12 @@ import {
   saysBothEnds,
   withRoles,
 } from '#core/panel';
+import { textOfWorkbook } from '../paper/workbook';
 import { newIdMark } from '../store/ids';
 import { LongChoice } from '../ui/LongChoice';
 import { Button, Label, Note, Row } from '../ui/parts';
 import { Columns } from './Columns';
 import { PatternPicker } from './PatternPicker';
-import { textOfWorkbook } from './workbook';
 
 const Paper = chakra('textarea', {
   base: {

@@ -22,6 +22,7 @@ import { CornerTable, Room } from './CornerTable';
 import { blankHand, HandPart } from './HandPart';
 import { HandGrounds, HandVerdict } from './HandVerdict';
 import { LabelButtons } from './LabelButtons';
+import { PartsListFiles } from './PartsListFiles';
 import { Release } from './Release';
 import { StudyPlate } from './StudyPlate';
 import { TwinView } from './TwinView';
@@ -136,6 +137,7 @@ export default function PartsPage() {
           <CornerTable of={`${device.tag} as it is`} corners={place?.corners ?? []} />
           {place?.cable && <Room cable={place.cable} />}
           {(!chosen || !answer) && <LabelButtons device={device} document={document} part={undefined} twin={undefined} />}
+          <PartsListFiles />
         </>
       }
     >

@@ -7,18 +7,11 @@ import { naturally } from '#core/units';
 import { Outside } from '../frame/Outside';
 import { newPartId } from '../store/ids';
 import { useSaveStockMutation, useStockQuery } from '../store/server';
+import { bytesOf } from '../ui/bytesOf';
 import { type Column, PickTable } from '../ui/PickTable';
 import { Button, Field, Heading, Note } from '../ui/parts';
 import { saveAs } from '../ui/saveAs';
 import { PartEditor } from './PartEditor';
-
-const bytesOf = (file: File): Promise<Uint8Array> =>
-  new Promise((done, fail) => {
-    const reader = new FileReader();
-    reader.onload = () => done(new Uint8Array(reader.result as ArrayBuffer));
-    reader.onerror = () => fail(reader.error ?? new Error(`${file.name} cannot be read.`));
-    reader.readAsArrayBuffer(file);
-  });
 
 /** What was done here, and the way back. */
 interface Done {

@@ -1,18 +1,30 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import type { StudyAnswer } from '#core/bench';
+import type { StudyAnswer, WireRowView } from '#core/bench';
 import { type Circuit, conductorsAt, type Device, deviceOf, spellTerminal, terminalId } from '#core/circuit';
 import { familyOf } from '#core/devices';
-import { type CardPaper, type CardPart, cardPages, type Drawing, lineCard, tableCard, writeDrawing } from '#core/formats';
+import {
+  type CardPaper,
+  type CardPart,
+  cardPages,
+  type Drawing,
+  lineCard,
+  stripTable,
+  tableCard,
+  tableToCsv,
+  writeDrawing,
+} from '#core/formats';
 import { naturally, volts } from '#core/units';
 import { labelOf } from '#core/words';
 import { useBench } from '../bench/BenchProvider';
+import { workbookOf, XLSX } from '../paper/workbook';
 import { useDocument } from '../store/select';
 import { useAppSelector } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Button, Label, Note } from '../ui/parts';
 import { saveAs } from '../ui/saveAs';
 import { useAsked } from './useAsked';
+import { linesOf } from './wireBook';
 
 /** Device labels as they are sold on sheets, in millimetres. Common practice. */
 const SIZES = { '70 × 36': { width: 70, height: 36 }, '60 × 30': { width: 60, height: 30 }, '38 × 21': { width: 38, height: 21 } } as const;
@@ -23,6 +35,7 @@ const MOST_LIVE = 16;
 const CAUTION = 'Lock off, prove the tester, prove every terminal dead, prove the tester again. Local code and licensed practice rule.';
 
 interface Props {
+  readonly rows: readonly WireRowView[];
   /** a danger or a block stands: nothing is printed until it is cleared */
   readonly isStopped: boolean;
   /** wiring and circuit were looked at as they are now */
@@ -30,7 +43,7 @@ interface Props {
 }
 
 /** What stays at the panel for the next person: a label on each device and cable, a card beside each strip, a card in the door. */
-export function Cards({ isStopped, isJudged }: Props) {
+export function Cards({ rows, isStopped, isJudged }: Props) {
   const document = useDocument();
   const { study } = useBench();
   const revision = useAppSelector((state) => state.sync.revision);
@@ -74,6 +87,11 @@ export function Cards({ isStopped, isJudged }: Props) {
         );
       });
   const stripCards = (): Drawing[] => strips.map((strip) => stripCard(document, strip, about));
+  const plan = () =>
+    stripTable(
+      strips.map((strip) => ({ tag: strip.tag, ways: familyOf(strip, document).terminals })),
+      linesOf(rows),
+    );
   const door = (): Drawing[] => [doorCard(document, study, about, live.isCurrent ? live.answer : undefined)];
   // what stays live is not printed before it is known
   const kinds: readonly [string, string, number, () => Drawing[]][] = [
@@ -123,6 +141,28 @@ export function Cards({ isStopped, isJudged }: Props) {
           </Button>
         </Flex>
       ))}
+      <Label as="h3">Strip plans as a table</Label>
+      <Flex gap="8px" align="center" wrap="wrap" py="3px">
+        <Box flex="1" minW="200px" fontSize="14px" color="muted">
+          Way by way, where each wire goes; taken back in as a list of wires.
+        </Box>
+        <Button
+          type="button"
+          aria-label="Strip plans as CSV"
+          disabled={strips.length === 0}
+          onClick={() => saveAs(`${document.number}-strips.csv`, tableToCsv(plan()), 'text/csv')}
+        >
+          CSV
+        </Button>
+        <Button
+          type="button"
+          aria-label="Strip plans as a workbook, XLSX"
+          disabled={strips.length === 0}
+          onClick={() => void workbookOf(plan()).then((bytes) => saveAs(`${document.number}-strips.xlsx`, bytes, XLSX))}
+        >
+          XLSX
+        </Button>
+      </Flex>
     </Box>
   );
 }

@@ -5,6 +5,7 @@ import type { WireRowView } from '#core/bench';
 import type { ConductorId } from '#core/circuit';
 import { wiresToCsv, wireTable } from '#core/formats';
 import { figures, naturally } from '#core/units';
+import { workbookOf, XLSX } from '../paper/workbook';
 import { benchSlice } from '../store/bench';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import type { Landings } from '../store/useLandings';
@@ -14,7 +15,7 @@ import { saveAs } from '../ui/saveAs';
 import { useIsNarrow } from '../ui/useIsNarrow';
 import { wireColour } from '../ui/wireColour';
 import { Ticks } from './Ticks';
-import { workbookOf } from './wireBook';
+import { linesOf } from './wireBook';
 
 const Line = chakra('div', {
   base: {
@@ -35,7 +36,6 @@ const Dot = chakra('span', {
   base: { w: '12px', h: '12px', borderRadius: '50%', border: '1px solid', borderColor: 'muted', display: 'inline-block' },
 });
 
-const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
 const SORTS = { order: 'as they are landed', number: 'by number', from: 'by the first end', place: 'by place' } as const;
 type Sort = keyof typeof SORTS;
 
@@ -225,8 +225,6 @@ export function WireList({ rows, landings, blocked }: Props) {
 }
 
 /** The lines as they are shown, in their order, as a file lists them. */
-const linesOf = (rows: readonly WireRowView[]) =>
-  rows.map(({ ends, words, ...row }) => ({ ...row, from: ends[0].spelled, to: ends[1].spelled, use: words }));
 
 /** A wire on a phone: a card with thumb-sized ticks for both ends. */
 const WireCard = ({ row, landings, blocked }: { row: WireRowView; landings: Landings; blocked: string | undefined }) => (

@@ -299,7 +299,7 @@ export default function WiringPage() {
           <Pane value="labels">
             <Box overflowY="auto" minH="0" flex="1" fontSize="14px">
               <FerruleLabels rows={rows} isStopped={stops.length > 0} />
-              <Cards isStopped={stops.length > 0} isJudged={wiring.isCurrent && study !== undefined} />
+              <Cards rows={rows} isStopped={stops.length > 0} isJudged={wiring.isCurrent && study !== undefined} />
             </Box>
           </Pane>
         </Tabs.Root>

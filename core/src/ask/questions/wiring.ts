@@ -1,11 +1,12 @@
 import { z } from 'zod';
 import { betweenView, followView, landingView, mountingView, rehearseView, staysLiveView, wiringView } from '#core/bench';
 import { applyChanges, type Circuit, type Device, deviceByTag, findTerminal, fine, type Result, tagsOf, wrong } from '#core/circuit';
-import { catalogue } from '#core/devices';
+import { catalogue, familyOf } from '#core/devices';
 import { drain } from '#core/explore';
-import { wiresToCsv } from '#core/formats';
+import { stripTable, tableToCsv, wiresToCsv } from '#core/formats';
 import { DEFAULT_PRACTICE } from '#core/schools';
 import { practiceSchema } from '#core/size';
+import { naturally } from '#core/units';
 import { changeSet, variantFigures } from '#core/wiring';
 import { tellChangeSet } from '#core/words';
 import { lineKind } from '../line';
@@ -34,9 +35,16 @@ export const wirelist = lineKind({
       mostV,
       amps,
     }));
+    const { circuit } = opened.value;
+    const strips = Object.values(circuit.devices)
+      .map((device) => ({ tag: device.tag, family: familyOf(device, circuit) }))
+      .filter(({ family }) => family.group === 'joint' && family.terminals.length > 1)
+      .sort((a, b) => naturally(a.tag, b.tag))
+      .map(({ tag, family }) => ({ tag, ways: family.terminals }));
     return fine({
       wires,
       csv: wiresToCsv(wires),
+      strips: tableToCsv(stripTable(strips, wires)),
       doubts: doubts.map(({ verdict, title, remedy, source }) => ({ verdict, title, remedy, source })),
       statesSeen,
     });

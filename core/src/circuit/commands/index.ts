@@ -19,7 +19,12 @@ const schemas = Object.values(COMMANDS).map(({ schema }) => schema) as unknown a
   ...Rows[CommandName]['schema'][],
 ];
 export const editChangeSchema = z.discriminatedUnion('type', schemas) as unknown as z.ZodType<EditChange>;
-export const editSchema = z.object({ id: z.string().regex(/^e[A-Za-z0-9_-]{6,40}$/), changes: z.array(editChangeSchema).min(1).max(200) });
+/** A list of wires, a panel that is laid out, a copied part of a circuit is one act: as many changes as any circuit has things. */
+const MOST_CHANGES = 20_000;
+export const editSchema = z.object({
+  id: z.string().regex(/^e[A-Za-z0-9_-]{6,40}$/),
+  changes: z.array(editChangeSchema).min(1).max(MOST_CHANGES),
+});
 
 /** One act of a person: a few changes taken together, under an id made by the client. */
 export type Edit = z.infer<typeof editSchema>;

@@ -1,3 +1,15 @@
+export const XLSX = 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet';
+
+/** A table of texts as a workbook of one sheet. The writer is fetched when somebody saves one. */
+export async function workbookOf(rows: readonly (readonly string[])[]): Promise<Uint8Array> {
+  const { default: writeWorkbook } = await import('write-excel-file/universal');
+  const data = rows.map((row, index) =>
+    row.map((value) => ({ value, type: String, ...(index === 0 ? { fontWeight: 'bold' as const } : {}) })),
+  );
+  const blob = await writeWorkbook(data).toBlob();
+  return new Uint8Array(await blob.arrayBuffer());
+}
+
 /** A workbook larger than this is no list of wires. */
 const MOST_BYTES = 4_000_000;
 
