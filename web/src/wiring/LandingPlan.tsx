@@ -256,7 +256,7 @@ function PutOff({ wires, landings }: { wires: readonly ConductorId[]; landings: 
     );
   if (why === undefined)
     return (
-      <Button type="button" look="quiet" fontSize="13px" onClick={() => setWhy('')}>
+      <Button type="button" look="quiet" fontSize="13px" flexShrink={0} whiteSpace="nowrap" px="2px" onClick={() => setWhy('')}>
         Cannot be done now
       </Button>
     );
@@ -343,7 +343,8 @@ function Reading({ stage, asks, expects, should, unit, isLook, landings, onMeter
       {/* its room is kept: leaving the field to tap elsewhere moves nothing under the thumb */}
       <Flex flexBasis="100%" minH="30px" align="center" justify="space-between" gap="8px" minW="0">
         <Box color="muted" fontSize="12px" minW="0" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
-          {by && `${isLook ? 'seen' : 'read'} by ${by.by}, ${new Date(by.at).toLocaleString()}`}
+          {by &&
+            `${isLook ? 'seen' : 'read'} by ${by.by}, ${new Date(by.at).toLocaleString([], { dateStyle: 'short', timeStyle: 'short' })}`}
         </Box>
         {foot}
       </Flex>
