@@ -36,4 +36,4 @@ export type { Reply } from './queue';
 export { createQueue } from './queue';
 export { runView } from './run';
 export { candidateView, rowView, sheetView, studyView } from './views';
-export { betweenView, followView, landingView, rehearseView, staysLiveView, wiringView } from './wiring';
+export { betweenView, followView, landingView, plainRows, rehearseView, staysLiveView, wiringView } from './wiring';

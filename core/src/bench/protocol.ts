@@ -10,7 +10,7 @@ import type { Fault, MeterMode } from '#core/network';
 import type { Practice } from '#core/schools';
 import type { Sightings } from '#core/sequence';
 import type { CoilWindow, PoleDemand, PoleLife, Row, Verdict } from '#core/size';
-import type { Between, Mishap, WireClass } from '#core/wiring';
+import type { Between, Mishap } from '#core/wiring';
 import type { CellWords, DifferenceWords, FindingWords, MendWords, ReadingWords, RehearsedWords, SupplyWords } from '#core/words';
 
 /** What the bench is asked, and what it answers: facts with their words, told apart by `type`. Undefined is null: it crosses as JSON. */
@@ -341,12 +341,10 @@ export interface WireRowView {
   readonly conductor: ConductorId;
   readonly number: string;
   readonly ends: readonly [WireEndView, WireEndView];
-  readonly is: WireClass['is'];
-  readonly isReturn: boolean;
   readonly words: string;
-  /** the most to earth in any state, and the most amps */
-  readonly mostV: number;
-  readonly amps: number;
+  /** the most to earth in any state, and the most amps; null while nobody has looked */
+  readonly mostV: number | null;
+  readonly amps: number | null;
   readonly size: string;
   readonly colour: string;
   readonly insulationV: number;

@@ -3,7 +3,7 @@ import type { Exploration } from '#core/explore';
 import type { CircuitPlan } from '#core/graph';
 import type { NetworkPlan } from '#core/network';
 import type { Practice } from '#core/schools';
-import { spellSize } from '#core/units';
+import { naturally, spellSize } from '#core/units';
 import {
   between,
   figuring,
@@ -54,26 +54,7 @@ export function wiringView(exploration: Exploration, practice: Practice): Wiring
     const wire = circuit.conductors[id];
     const of = classes.get(id);
     if (!wire || !of) return [];
-    const cable = wire.cable === null ? undefined : circuit.cables[wire.cable];
-    return [
-      {
-        conductor: id,
-        number: wire.number,
-        ends: [endView(circuit, wire.ends[0]), endView(circuit, wire.ends[1])],
-        is: of.is,
-        isReturn: of.isReturn,
-        words: tellWireClass(of),
-        mostV: of.mostV,
-        amps: of.amps,
-        size: spellSize(wire.size),
-        colour: wire.colour,
-        insulationV: wire.insulationV,
-        cable: cable?.tag ?? null,
-        core: wire.core,
-        lengthM: typeof wire.lengthM.value === 'number' ? wire.lengthM.value : null,
-        ferrules: [wire.landings[0].ferrule, wire.landings[1].ferrule],
-      },
-    ];
+    return [{ ...plainRow(circuit, wire), words: tellWireClass(of), mostV: of.mostV, amps: of.amps }];
   });
   return {
     rows,
@@ -89,6 +70,32 @@ export function wiringView(exploration: Exploration, practice: Practice): Wiring
     isWhole: exploration.untried.length === 0,
   };
 }
+
+/** A wire as the document has it; what it meets is not known. */
+function plainRow(circuit: Circuit, wire: Circuit['conductors'][ConductorId]): WireRowView {
+  const cable = wire.cable === null ? undefined : circuit.cables[wire.cable];
+  return {
+    conductor: wire.id,
+    number: wire.number,
+    ends: [endView(circuit, wire.ends[0]), endView(circuit, wire.ends[1])],
+    words: '',
+    mostV: null,
+    amps: null,
+    size: spellSize(wire.size),
+    colour: wire.colour,
+    insulationV: wire.insulationV,
+    cable: cable?.tag ?? null,
+    core: wire.core,
+    lengthM: typeof wire.lengthM.value === 'number' ? wire.lengthM.value : null,
+    ferrules: [wire.landings[0].ferrule, wire.landings[1].ferrule],
+  };
+}
+
+/** Every wire as the document has it, by its number: what can be shown before the circuit was looked at. */
+export const plainRows = (circuit: Circuit): readonly WireRowView[] =>
+  Object.values(circuit.conductors)
+    .sort((a, b) => naturally(a.number, b.number))
+    .map((wire) => plainRow(circuit, wire));
 
 function endView(circuit: Circuit, end: Circuit['conductors'][string]['ends'][number]): WireEndView {
   if (!end) return { terminal: null, spelled: 'loose', place: '' };

@@ -5,6 +5,7 @@ import type { WireRowView } from '#core/bench';
 import type { ConductorId } from '#core/circuit';
 import { wiresToCsv, wireTable } from '#core/formats';
 import { figures, naturally } from '#core/units';
+import { endKey } from '#core/wiring';
 import { workbookOf, XLSX } from '../paper/workbook';
 import { benchSlice } from '../store/bench';
 import { useAppDispatch, useAppSelector } from '../store/store';
@@ -38,6 +39,11 @@ const Dot = chakra('span', {
 
 const SORTS = { order: 'as they are landed', number: 'by number', from: 'by the first end', place: 'by place' } as const;
 type Sort = keyof typeof SORTS;
+const KEYS: { readonly [S in Sort]?: (row: WireRowView) => string } = {
+  number: ({ number }) => number,
+  from: ({ ends }) => ends[0].spelled,
+  place: ({ ends }) => `${ends[0].place} ${ends[0].spelled}`,
+};
 
 interface Props {
   readonly rows: readonly WireRowView[];
@@ -59,26 +65,22 @@ export function WireList({ rows, landings, blocked }: Props) {
     () => [...new Set(rows.flatMap(({ ends }) => ends.map(({ place }) => place)))].filter(Boolean).sort(naturally),
     [rows],
   );
-  const isDone = ({ conductor, ends }: WireRowView): boolean =>
-    ([0, 1] as const).every((side) => ends[side].terminal === null || landings.ticksAt(conductor, side)?.landed !== undefined);
-  const shown = rows
-    .filter((row) => only !== 'open' || !isDone(row))
-    .filter(({ cable }) => !only.startsWith('cable ') || cable === only.slice(6))
-    .filter(({ ends }) => !only.startsWith('place ') || ends.some(({ place }) => place === only.slice(6)))
-    .filter((row) => {
-      const words = `${row.number} ${row.ends.map(({ spelled }) => spelled).join(' ')} ${row.colour} ${row.cable ?? ''}`.toLowerCase();
-      return search
-        .toLowerCase()
-        .split(/\s+/)
-        .every((word) => words.includes(word));
-    });
-  const keys: { readonly [S in Sort]?: (row: WireRowView) => string } = {
-    number: ({ number }) => number,
-    from: ({ ends }) => ends[0].spelled,
-    place: ({ ends }) => `${ends[0].place} ${ends[0].spelled}`,
-  };
-  const key = keys[sort];
-  const sorted = key ? shown.toSorted((a, b) => naturally(key(a), key(b))) : shown;
+  const sorted = useMemo(() => {
+    const isDone = ({ conductor, ends }: WireRowView): boolean =>
+      ([0, 1] as const).every((side) => ends[side].terminal === null || landings.ticks.get(endKey(conductor, side))?.landed !== undefined);
+    const wanted = search.toLowerCase().split(/\s+/);
+    const shown = rows
+      .filter((row) => only !== 'open' || !isDone(row))
+      .filter(({ cable }) => !only.startsWith('cable ') || cable === only.slice(6))
+      .filter(({ ends }) => !only.startsWith('place ') || ends.some(({ place }) => place === only.slice(6)))
+      .filter((row) => {
+        if (search === '') return true;
+        const words = `${row.number} ${row.ends.map(({ spelled }) => spelled).join(' ')} ${row.colour} ${row.cable ?? ''}`.toLowerCase();
+        return wanted.every((word) => words.includes(word));
+      });
+    const key = KEYS[sort];
+    return key ? shown.toSorted((a, b) => naturally(key(a), key(b))) : shown;
+  }, [rows, only, search, sort, landings.ticks]);
   const virtual = useVirtualizer({
     count: sorted.length,
     getScrollElement: () => box.current,
@@ -208,7 +210,7 @@ export function WireList({ rows, landings, blocked }: Props) {
                         whiteSpace="nowrap"
                         overflow="hidden"
                         textOverflow="ellipsis"
-                        title={`${row.words}; at most ${figures(row.amps)} A`}
+                        title={row.amps === null ? undefined : `${row.words}; at most ${figures(row.amps)} A`}
                       >
                         {row.words}
                       </Box>

@@ -80,11 +80,11 @@ export function WirePlate({ row, doubts, landings, blocked }: Props) {
       </Row>
       <Row>
         <span>Carries at most</span>
-        <Mono>{figures(row.amps)} A</Mono>
+        <Mono>{row.amps === null ? '…' : `${figures(row.amps)} A`}</Mono>
       </Row>
       <Row>
         <span>To earth at most</span>
-        <Mono>{volts(row.mostV)}</Mono>
+        <Mono>{row.mostV === null ? '…' : volts(row.mostV)}</Mono>
       </Row>
       <Row>
         <span>Insulation</span>

@@ -1,5 +1,6 @@
 import { Box, Flex, Tabs } from '@chakra-ui/react';
 import { useCallback, useMemo, useState } from 'react';
+import { plainRows } from '#core/bench';
 import { type ConductorId, deviceOf, type TerminalId } from '#core/circuit';
 import { plateFigures, terminalFigures } from '#core/formats';
 import { addWire } from '#core/panel';
@@ -80,13 +81,15 @@ export default function WiringPage() {
   const mounting = useAsked('mounting', isPanel ? { place: panelPlace } : undefined);
   const drawing = useAsked('terminals', isTerminals ? { only, tidy } : undefined);
   const wiring = useAsked('wiring', {});
-  const rows = wiring.answer?.rows ?? [];
+  // the document tells its wires at once; what they meet takes as long as the circuit is large
+  const rows = useMemo(() => wiring.answer?.rows ?? plainRows(document), [wiring.answer, document]);
   const doubts = wiring.answer?.doubts ?? [];
   const row = rows.find((one) => one.conductor === conductor);
   const ring = useCallback((terminals: readonly TerminalId[]) => setRinged(terminals.length === 0 ? NOTHING : new Set(terminals)), []);
   /** A danger stands against landing a wire until it is cleared or signed for. */
   const blocked = (id: ConductorId): string | undefined => {
     if (landings.isLooking) return 'This page is only to look at.';
+    if (!wiring.answer) return 'What stands against it is still being looked for.';
     const doubt = doubts.find(({ verdict, wires }) => verdict === 'danger' && wires.includes(id));
     if (doubt) return `${doubt.title}. ${doubt.remedy}`;
     const ends = document.conductors[id]?.ends.flatMap((end) => (end ? [deviceOf(end)] : [])) ?? [];
@@ -262,13 +265,13 @@ export default function WiringPage() {
             ))}
           </Tabs.List>
           <Pane value="list">
-            {wiring.answer ? (
-              <WireList rows={rows} landings={landings} blocked={blocked} />
-            ) : (
-              <Box color="muted">
-                Looking at what each wire meets{wiring.progress ? `, ${wiring.progress.seen} of ${wiring.progress.of} states` : ''}…
+            {!wiring.answer && (
+              <Box color="muted" fontSize="14px" role="status">
+                Looking at what each wire meets{wiring.progress ? `, ${wiring.progress.seen} of ${wiring.progress.of} states` : ''}: until
+                then nothing is ticked.
               </Box>
             )}
+            <WireList rows={rows} landings={landings} blocked={blocked} />
           </Pane>
           <Pane value="panel">
             <PanelLayout
@@ -298,7 +301,7 @@ export default function WiringPage() {
           </Pane>
           <Pane value="labels">
             <Box overflowY="auto" minH="0" flex="1" fontSize="14px">
-              <FerruleLabels rows={rows} isStopped={stops.length > 0} />
+              <FerruleLabels rows={wiring.answer ? rows : []} isStopped={stops.length > 0} />
               <Cards rows={rows} isStopped={stops.length > 0} isJudged={wiring.isCurrent && study !== undefined} />
             </Box>
           </Pane>
