@@ -89,7 +89,7 @@ const frames = await page.evaluate<number[]>(`new Promise((ready) => {
     const now = performance.now();
     gaps.push(now - last);
     last = now;
-    box.scrollTop += 240;
+    box.scrollTop += 120;
     if (gaps.length < 200) requestAnimationFrame(step);
     else ready(gaps.slice(1));
   });

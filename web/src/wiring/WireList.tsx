@@ -1,6 +1,6 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useVirtualizer } from '@tanstack/react-virtual';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import type { WireRowView } from '#core/bench';
 import type { ConductorId } from '#core/circuit';
 import { wiresToCsv, wireTable } from '#core/formats';
@@ -37,6 +37,8 @@ const Dot = chakra('span', {
   base: { w: '12px', h: '12px', borderRadius: '50%', border: '1px solid', borderColor: 'muted', display: 'inline-block' },
 });
 
+/** A line of the list on a wide screen; on a phone it is as high as its card. */
+const ROW_PX = 39;
 const SORTS = { order: 'as they are landed', number: 'by number', from: 'by the first end', place: 'by place' } as const;
 type Sort = keyof typeof SORTS;
 const KEYS: { readonly [S in Sort]?: (row: WireRowView) => string } = {
@@ -84,7 +86,7 @@ export function WireList({ rows, landings, blocked }: Props) {
   const virtual = useVirtualizer({
     count: sorted.length,
     getScrollElement: () => box.current,
-    estimateSize: () => (narrow ? 150 : 38),
+    estimateSize: () => (narrow ? 150 : ROW_PX),
     overscan: 8,
   });
   const at = sorted.findIndex(({ conductor }) => conductor === selected);
@@ -169,54 +171,28 @@ export function WireList({ rows, landings, blocked }: Props) {
             const row = sorted[index];
             return (
               row && (
-                <Line
+                <div
                   key={row.conductor}
-                  ref={virtual.measureElement}
+                  ref={narrow ? virtual.measureElement : undefined}
                   data-index={index}
-                  role="row"
-                  aria-selected={row.conductor === selected}
-                  style={{ position: 'absolute', top: 0, left: 0, right: 0, minHeight: 38, transform: `translateY(${start}px)` }}
-                  onClick={() => dispatch(benchSlice.actions.conductorSelected(row.conductor))}
+                  role="presentation"
+                  style={{
+                    position: 'absolute',
+                    top: 0,
+                    left: 0,
+                    right: 0,
+                    transform: `translateY(${start}px)`,
+                    ...(narrow ? {} : { height: ROW_PX }),
+                  }}
                 >
-                  <Dot style={{ background: wireColour(row.colour) }} aria-hidden="true" />
-                  {narrow ? (
-                    <WireCard row={row} landings={landings} blocked={blocked(row.conductor)} />
-                  ) : (
-                    <>
-                      <Mono role="gridcell">{row.number}</Mono>
-                      {([0, 1] as const).map((side) => (
-                        <Flex key={side} role="gridcell" gap="6px" align="center" justify="space-between">
-                          <Mono title={row.ends[side].place}>{row.ends[side].spelled}</Mono>
-                          <span>
-                            {row.ends[side].terminal && (
-                              <Ticks
-                                conductor={row.conductor}
-                                side={side}
-                                spelled={row.ends[side].spelled}
-                                landings={landings}
-                                blocked={blocked(row.conductor)}
-                              />
-                            )}
-                          </span>
-                        </Flex>
-                      ))}
-                      <Box role="gridcell" whiteSpace="nowrap" overflow="hidden" textOverflow="ellipsis">
-                        {row.colour || 'no colour'} {row.size}
-                        {row.cable && ` · ${row.cable}${row.core ? `/${row.core}` : ''}`}
-                      </Box>
-                      <Box
-                        role="gridcell"
-                        color="muted"
-                        whiteSpace="nowrap"
-                        overflow="hidden"
-                        textOverflow="ellipsis"
-                        title={row.amps === null ? undefined : `${row.words}; at most ${figures(row.amps)} A`}
-                      >
-                        {row.words}
-                      </Box>
-                    </>
-                  )}
-                </Line>
+                  <WireLine
+                    row={row}
+                    isSelected={row.conductor === selected}
+                    isNarrow={narrow}
+                    landings={landings}
+                    blocked={blocked(row.conductor)}
+                  />
+                </div>
               )
             );
           })}
@@ -226,7 +202,59 @@ export function WireList({ rows, landings, blocked }: Props) {
   );
 }
 
-/** The lines as they are shown, in their order, as a file lists them. */
+interface LineProps {
+  readonly row: WireRowView;
+  readonly isSelected: boolean;
+  readonly isNarrow: boolean;
+  readonly landings: Landings;
+  readonly blocked: string | undefined;
+}
+
+/** A wire of the list; while the list is scrolled the lines that stay are not drawn anew. */
+const WireLine = memo(function WireLine({ row, isSelected, isNarrow, landings, blocked }: LineProps) {
+  const dispatch = useAppDispatch();
+  return (
+    <Line
+      role="row"
+      aria-selected={isSelected}
+      minH={`${ROW_PX}px`}
+      onClick={() => dispatch(benchSlice.actions.conductorSelected(row.conductor))}
+    >
+      <Dot style={{ background: wireColour(row.colour) }} aria-hidden="true" />
+      {isNarrow ? (
+        <WireCard row={row} landings={landings} blocked={blocked} />
+      ) : (
+        <>
+          <Mono role="gridcell">{row.number}</Mono>
+          {([0, 1] as const).map((side) => (
+            <Flex key={side} role="gridcell" gap="6px" align="center" justify="space-between">
+              <Mono title={row.ends[side].place}>{row.ends[side].spelled}</Mono>
+              <span>
+                {row.ends[side].terminal && (
+                  <Ticks conductor={row.conductor} side={side} spelled={row.ends[side].spelled} landings={landings} blocked={blocked} />
+                )}
+              </span>
+            </Flex>
+          ))}
+          <Box role="gridcell" whiteSpace="nowrap" overflow="hidden" textOverflow="ellipsis">
+            {row.colour || 'no colour'} {row.size}
+            {row.cable && ` · ${row.cable}${row.core ? `/${row.core}` : ''}`}
+          </Box>
+          <Box
+            role="gridcell"
+            color="muted"
+            whiteSpace="nowrap"
+            overflow="hidden"
+            textOverflow="ellipsis"
+            title={row.amps === null ? undefined : `${row.words}; at most ${figures(row.amps)} A`}
+          >
+            {row.words}
+          </Box>
+        </>
+      )}
+    </Line>
+  );
+});
 
 /** A wire on a phone: a card with thumb-sized ticks for both ends. */
 const WireCard = ({ row, landings, blocked }: { row: WireRowView; landings: Landings; blocked: string | undefined }) => (
