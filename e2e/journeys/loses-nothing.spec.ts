@@ -62,6 +62,17 @@ test('a worker that dies is said, started again, and nothing is lost', async ({ 
   await tech.expectReading(115, 121);
 });
 
+test('one worker reckons for the page, however many circuits are opened one after the other', async ({ page }) => {
+  await page.goto('/');
+  for (const title of [/Practice board/, /Cold store 1/, /Bench heating, two zones, end switches/]) {
+    await page.getByRole('link', { name: title }).first().click();
+    await expect(page.locator('[data-symbol]').first()).toBeVisible();
+    expect(page.workers()).toHaveLength(1);
+    await page.locator('header a').first().click();
+    await expect(page.getByRole('link', { name: title }).first()).toBeVisible();
+  }
+});
+
 test('a circuit goes out as a file and comes in again; a bad file is told line by line', async ({ page }) => {
   const tech = technician(page);
   await tech.open(/Practice board/);

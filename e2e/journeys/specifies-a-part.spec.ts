@@ -328,3 +328,36 @@ test('the new screens hold for people who do not see colour or use a mouse', asy
     expect([place, violations.map(({ id, nodes }) => `${id}: ${nodes[0]?.html.slice(0, 120)}`)]).toEqual([place, []]);
   }
 });
+
+test('the parts list is saved, filled in elsewhere and read back: what fits is taken, the rest is told line by line', async ({ page }) => {
+  const tech = technician(page);
+  await tech.openCopy(/Cold store 1/);
+  await toParts(page);
+  const files = page.locator('[data-parts-list]');
+  const saved = page.waitForEvent('download');
+  await files.getByRole('button', { name: 'Save the parts list as CSV' }).click();
+  const text = readFileSync(await (await saved).path(), 'utf8');
+  const lines = text.trimEnd().split('\n');
+  expect(lines.length).toBeGreaterThan(14);
+  const filled = lines.map((line) => (line.startsWith('T1,') ? line.replace('Control transformer', 'Control transformer, new') : line));
+  expect(filled.join()).not.toBe(lines.join());
+  await files.getByLabel('Parts list file').setInputFiles({
+    name: 'filled.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(`${[...filled, `ZZ9${','.repeat((lines[0]?.split(',').length ?? 1) - 1)}`].join('\n')}\n`),
+  });
+  await expect(files.getByRole('status')).toContainText('changes T1.');
+  await expect(files.getByRole('status')).toContainText('No device here is called ZZ9');
+  await files.getByRole('button', { name: 'Take it' }).click();
+  await expect(page.getByText(/rev 1/)).toBeVisible();
+  const workbook = page.waitForEvent('download');
+  await files.getByRole('button', { name: /workbook/ }).click();
+  await files.getByLabel('Parts list file').setInputFiles(
+    await (await workbook).path().then((path) => ({
+      name: 'same.xlsx',
+      mimeType: 'application/vnd.openxmlformats-officedocument.spreadsheetml.sheet',
+      buffer: readFileSync(path),
+    })),
+  );
+  await expect(files.getByRole('status')).toContainText('same.xlsx: changes nothing.');
+});

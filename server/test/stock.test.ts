@@ -23,6 +23,7 @@ const part = (id: string, more: Partial<StockPart> = {}): StockPart => ({
   shelf: '1',
   count: 1,
   notes: '',
+  body: null,
   ...more,
 });
 const save = (one: StockPart, baseRevision: number, removed = false) =>

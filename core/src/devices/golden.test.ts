@@ -11,7 +11,7 @@ function filled(facts: FieldFacts, large: boolean): Field {
 }
 
 function partText(family: string, nameplate: Record<string, Field>): string {
-  const device = loneDevice({ id: 'pX', title: family, family, nameplate, print: '', van: '', shelf: '', count: 1, notes: '' });
+  const device = loneDevice({ id: 'pX', title: family, family, nameplate, print: '', van: '', shelf: '', count: 1, notes: '', body: null });
   return digest(partsOf(device));
 }
 
@@ -30,7 +30,18 @@ describe('families stand as they stood', () => {
     await expect(`${texts.join('\n\n')}\n`).toMatchFileSnapshot(`golden/${group}.txt`);
   });
   it('a part as a device keeps its place and its tag', () => {
-    const lone = loneDevice({ id: 'pX', title: 'x', family: 'fuse-1', nameplate: {}, print: '', van: '', shelf: '', count: 1, notes: '' });
+    const lone = loneDevice({
+      id: 'pX',
+      title: 'x',
+      family: 'fuse-1',
+      nameplate: {},
+      print: '',
+      van: '',
+      shelf: '',
+      count: 1,
+      notes: '',
+      body: null,
+    });
     expect(
       asDevice({ ...lone, id: 'pY', title: 'y', family: 'fuse-3', print: '', van: '', shelf: '', count: 1 }, { ...lone, tag: 'F7' }),
     ).toMatchObject({

@@ -14,6 +14,11 @@ export const stockPartSchema = z.object({
   shelf: z.string().max(40),
   count: z.number().int().min(0).max(100_000),
   notes: z.string().max(400),
+  /** as printed or measured, from the front; null: as its kind usually is */
+  body: z
+    .strictObject({ widthMm: z.number().positive().max(5000), heightMm: z.number().positive().max(5000) })
+    .nullable()
+    .default(null),
 });
 
 export type StockPart = z.infer<typeof stockPartSchema>;
@@ -44,7 +49,7 @@ export const asDevice = (part: StockPart, place: Pick<Device, 'id' | 'tag' | 'pl
   nameplate: part.nameplate,
   place: place.place,
   at: place.at,
-  body: null, // another part has another body
+  body: part.body, // another part has another body
   reads: place.reads,
   hazard: place.hazard,
   notes: place.notes,

@@ -16,6 +16,24 @@ describe('the stock list', () => {
     const { rows } = stockToRows(stock);
     expect(stockFromRows(rows, (index) => `p${index + 1}`).good).toEqual(stock);
   });
+  it('a body as printed goes with its part, in and out', () => {
+    const [first] = stock;
+    const sized = { ...first!, body: { widthMm: 45, heightMm: 82.5 } };
+    const { rows } = stockToRows([sized]);
+    expect(rows[0]).toMatchObject({ widthMm: '45', heightMm: '82.5' });
+    expect(stockFromRows(rows, () => sized.id).good).toEqual([sized]);
+    const typed = stockFromRows([{ title: 'x', family: 'fuse-1', widthMm: '17,5 mm', heightMm: '90' }], () => 'p1');
+    expect(typed.good[0]?.body).toEqual({ widthMm: 17.5, heightMm: 90 });
+    const halves: readonly Readonly<Record<string, string>>[] = [
+      { widthMm: '45' },
+      { widthMm: '45', heightMm: 'high' },
+      { widthMm: '0', heightMm: '10' },
+    ];
+    for (const half of halves)
+      expect(stockFromRows([{ title: 'x', family: 'fuse-1', ...half }], () => 'p1').bad[0]!.problems.join(' ')).toMatch(
+        /a width and a height in mm/,
+      );
+  });
   it.each([
     ['an unknown family', { title: 'x', family: 'warp-drive' }, 'no family'],
     ['a field of another family', { title: 'x', family: 'fuse-1', coilV: '24' }, 'has no nameplate field'],

@@ -3,7 +3,7 @@ import { families, familyNamed, type StockPart, stockPartSchema, stockProblems }
 import { readTyped } from '#core/units';
 import { type CutTable, readSheet } from './sheet';
 
-const OWN = ['title', 'family', 'print', 'van', 'shelf', 'count', 'notes'] as const;
+const OWN = ['title', 'family', 'print', 'van', 'shelf', 'count', 'notes', 'widthMm', 'heightMm'] as const;
 
 /** Every nameplate field of any family, so that one file holds all parts. */
 const plateColumns = (): string[] => [...new Set(Object.values(families).flatMap(({ fields }) => Object.keys(fields)))].sort();
@@ -35,6 +35,18 @@ export function cellValue(facts: FieldFacts | undefined, text: string): number |
   const bare = text.replace(/\s*Hz$/i, '').toLowerCase();
   return facts?.choices?.find((one) => one.toLowerCase() === bare) ?? text;
 }
+
+/** What a cell of the list's own columns must be, as people say it. */
+const ITS_OWN: Readonly<Record<string, string>> = {
+  count: 'is a whole number',
+  body: 'is a width and a height in mm, each more than 0 and at most 5000',
+};
+
+/** `45`, `45 mm`, `4,5`; what is no number stays none, to be told. */
+const millimetres = (text: string): number => {
+  const typed = readTyped(text, 'mm');
+  return typed.is === 'number' ? typed.value : Number.NaN;
+};
 
 const likeness = (part: StockPart): string => JSON.stringify({ ...part, id: '', count: 0 });
 
@@ -103,14 +115,14 @@ export function stockFromRows(rows: readonly CsvRow[], newId: (index: number) =>
       shelf: of('shelf'),
       count,
       notes: of('notes'),
+      body:
+        of('widthMm') === '' && of('heightMm') === ''
+          ? null
+          : { widthMm: millimetres(of('widthMm')), heightMm: millimetres(of('heightMm')) },
     };
     const parsed = stockPartSchema.safeParse(draft);
     if (!parsed.success)
-      problems.push(
-        ...parsed.error.issues.map(
-          (issue) => `${issue.path.join('.')}: ${issue.path[0] === 'count' ? 'is a whole number' : issue.message}.`,
-        ),
-      );
+      problems.push(...parsed.error.issues.map((issue) => `${issue.path.join('.')}: ${ITS_OWN[String(issue.path[0])] ?? issue.message}.`));
     else problems.push(...stockProblems(parsed.data, '').map(({ message }) => message));
     const key = likeness(draft);
     if (problems.length === 0 && there.has(key)) problems.push('It is in stock already, on the same shelf.');
@@ -137,6 +149,8 @@ export function stockToRows(parts: readonly StockPart[]): { columns: string[]; r
       shelf: part.shelf,
       count: String(part.count),
       notes: part.notes,
+      widthMm: part.body ? String(part.body.widthMm) : '',
+      heightMm: part.body ? String(part.body.heightMm) : '',
       ...Object.fromEntries(used.map((name) => [name, String(part.nameplate[name]?.value ?? '')])),
     })),
   };

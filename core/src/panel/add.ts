@@ -47,7 +47,7 @@ const partOf = (circuit: Circuit, { family, tag, title, from, plate }: PartSaid)
   nameplate: from?.nameplate ?? plate ?? {},
   place: null,
   at: null,
-  body: null,
+  body: from?.body ?? null,
   reads: null,
   hazard: 'none',
   notes: '',

@@ -31,6 +31,7 @@ export const inHand = (family: string, plate: Record<string, number | string> = 
   shelf: '',
   count: 1,
   notes: '',
+  body: null,
 });
 
 /** What stands in the circuit, as if it came from the shelf. */

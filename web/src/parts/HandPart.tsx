@@ -25,6 +25,7 @@ export const blankHand = (device: Device): StockPart => ({
   shelf: '',
   count: 1,
   notes: '',
+  body: null,
 });
 
 /** The nameplate fields that a coil's print fills. */

@@ -55,7 +55,18 @@ function searched(words: readonly string[], stock: readonly StockPart[], own: Ow
 
 /** Pairs of terminals of a kind that a path can go through: contacts, coils, windings. */
 function pairsOf(family: string, families: Own): { readonly a: string; readonly b: string; readonly words: string }[] {
-  const device = loneDevice({ id: 'pX', title: 'x', family, nameplate: {}, print: '', van: '', shelf: '', count: 0, notes: '' });
+  const device = loneDevice({
+    id: 'pX',
+    title: 'x',
+    family,
+    nameplate: {},
+    print: '',
+    van: '',
+    shelf: '',
+    count: 0,
+    notes: '',
+    body: null,
+  });
   return partsOf(device, { families, programs: {} }).flatMap((part) =>
     'a' in part && 'b' in part && typeof part.a === 'string' && typeof part.b === 'string'
       ? [{ a: part.a, b: part.b, words: `${part.a}–${part.b}${part.kind === 'contact' ? ` ${part.form}` : ` ${part.kind}`}` }]

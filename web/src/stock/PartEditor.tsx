@@ -2,6 +2,7 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
 import type { Field as FieldValue } from '#core/circuit';
 import { familyList, familyNamed, type StockPart, stockProblems } from '#core/devices';
+import { readTyped } from '#core/units';
 import { NameplateForm } from '../plates/NameplateForm';
 import { Choice } from '../ui/Choice';
 import { Button, Field, Heading, Label, Note } from '../ui/parts';
@@ -14,6 +15,16 @@ interface Props {
   readonly onClose: () => void;
 }
 
+/** A body as it is typed: null where nobody says, undefined where it is none. */
+function bodyOf({ wide, high }: { readonly wide: string; readonly high: string }): StockPart['body'] | undefined {
+  if (wide.trim() === '' && high.trim() === '') return null;
+  const [widthMm, heightMm] = [wide, high].map((text) => {
+    const typed = readTyped(text, 'mm');
+    return typed.is === 'number' && typed.value > 0 && typed.value <= 5000 ? typed.value : undefined;
+  });
+  return widthMm === undefined || heightMm === undefined ? undefined : { widthMm, heightMm };
+}
+
 /** A part's own page: what it is, where it lies, and its nameplate as printed. */
 export function PartEditor({ part, isNew, onSave, onDuplicate, onClose }: Props) {
   const [draft, setDraft] = useState(part);
@@ -24,8 +35,11 @@ export function PartEditor({ part, isNew, onSave, onDuplicate, onClose }: Props)
   }, []);
   const [count, setCount] = useState(String(part.count));
   const [unread, setUnread] = useState<Readonly<Record<string, string>>>({});
+  const [size, setSize] = useState({ wide: part.body ? String(part.body.widthMm) : '', high: part.body ? String(part.body.heightMm) : '' });
   const family = familyNamed(draft.family);
+  const body = bodyOf(size);
   const problems = [
+    ...(body === undefined ? ['Its body has a width and a height in mm, or neither.'] : []),
     ...(draft.title.trim() === '' ? ['Give it a title.'] : []),
     ...(Number.isInteger(Number(count)) && Number(count) >= 0 ? [] : [`"${count}" is no count. Write a whole number.`]),
     ...stockProblems(draft, '').map(({ message }) => message),
@@ -89,6 +103,19 @@ export function PartEditor({ part, isNew, onSave, onDuplicate, onClose }: Props)
           <label htmlFor="part-count">Count</label>
           <Field id="part-count" inputMode="numeric" value={count} onChange={({ target }) => setCount(target.value)} />
         </Flex>
+        {(['wide', 'high'] as const).map((way) => (
+          <Flex key={way} direction="column" fontSize="13px">
+            <label htmlFor={`part-${way}`}>Body, mm {way}</label>
+            <Field
+              id={`part-${way}`}
+              inputMode="decimal"
+              w="90px"
+              placeholder="usual"
+              value={size[way]}
+              onChange={({ target }) => setSize({ ...size, [way]: target.value })}
+            />
+          </Flex>
+        ))}
       </Flex>
       <Label>Nameplate: what is not read stays empty</Label>
       <NameplateForm
@@ -103,7 +130,12 @@ export function PartEditor({ part, isNew, onSave, onDuplicate, onClose }: Props)
       />
       {problems.length > 0 && <Note>{problems.join(' ')}</Note>}
       <Flex gap="8px" mt="10px" wrap="wrap">
-        <Button type="button" look="strong" disabled={problems.length > 0} onClick={() => void onSave({ ...draft, count: Number(count) })}>
+        <Button
+          type="button"
+          look="strong"
+          disabled={problems.length > 0}
+          onClick={() => void onSave({ ...draft, count: Number(count), body: body ?? null })}
+        >
           {isNew ? 'Add it' : 'Save'}
         </Button>
         <Button type="button" onClick={() => onDuplicate(draft)}>

@@ -256,4 +256,5 @@ const blank = (): StockPart => ({
   shelf: '',
   count: 1,
   notes: '',
+  body: null,
 });
