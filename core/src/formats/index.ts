@@ -15,5 +15,4 @@ export type { BadRow } from './stockCsv';
 export { headProblems, stockFromRows, stockFromTable, stockToRows } from './stockCsv';
 export type { Shown } from './svg';
 export { writeSvg } from './svg';
-export type { StripFacts } from './wireCsv';
 export { stripTable, tableToCsv, wiresToCsv, wireTable } from './wireCsv';

@@ -2,7 +2,7 @@ export type { ChangeSet } from './changeSet';
 export { changeSet } from './changeSet';
 export type { WiringDoubt } from './doubts';
 export { wiringDoubts } from './doubts';
-export type { Followed, Hop } from './follow';
+export type { Hop } from './follow';
 export { followWire } from './follow';
 export type { Mishap } from './mishaps';
 export { mishapsOf } from './mishaps';
