@@ -6,7 +6,8 @@ import { catalogue } from '#core/devices';
 import { circuitJsonSchema, readCircuit, writeCircuit } from '#core/formats';
 import { DEMO, demo } from '../testing/demo';
 import { dev } from '../testing/ids';
-import { applyChanges, type Circuit, clash, type EditChange, findTerminal, touches } from './index';
+import { unitPanel } from '../testing/panel';
+import { applyChanges, type Circuit, clash, type EditChange, emptyCircuit, findTerminal, spellChanges, touches } from './index';
 
 const circuit = demo('Q1');
 const devices = Object.keys(circuit.devices);
@@ -47,6 +48,27 @@ describe('edits', () => {
       }),
       { numRuns: 200, seed: 9 },
     );
+  });
+
+  it('an act as large as a panel of 5,000 devices is applied and undone whole, and says in a line what it was', () => {
+    const { devices, conductors } = unitPanel(5000);
+    const changes: EditChange[] = [
+      ...Object.values(devices).map((device): EditChange => ({ type: 'addDevice', device })),
+      ...Object.values(conductors).map((conductor): EditChange => ({ type: 'addConductor', conductor })),
+      ...Object.values(devices).map((device): EditChange => ({ type: 'describeDevice', device: device.id, to: { notes: 'x' } })),
+    ];
+    const before = JSON.stringify(emptyCircuit);
+    const applied = applyChanges(emptyCircuit, changes);
+    expect(JSON.stringify(emptyCircuit)).toBe(before);
+    if (!applied.ok) throw new Error(applied.problems[0]?.message);
+    expect(Object.values(applied.value.circuit.devices).every(({ notes }) => notes === 'x')).toBe(true);
+    expect(Object.keys(applied.value.circuit.conductors)).toHaveLength(Object.keys(conductors).length);
+    const undone = applyChanges(applied.value.circuit, applied.value.inverse);
+    expect(undone.ok && undone.value.circuit).toEqual(emptyCircuit);
+    expect(spellChanges(emptyCircuit, changes)).toMatch(/; and \d{5} more$/);
+    // what fails on the way changes nothing of what was handed in
+    expect(applyChanges(applied.value.circuit, [...applied.value.inverse.slice(0, 10), ...changes.slice(0, 1)]).ok).toBe(false);
+    expect(Object.values(applied.value.circuit.devices).every(({ notes }) => notes === 'x')).toBe(true);
   });
 
   it('edits that touch different things give the same in either order', () => {

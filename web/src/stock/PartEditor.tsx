@@ -138,7 +138,7 @@ export function PartEditor({ part, isNew, onSave, onDuplicate, onClose }: Props)
         >
           {isNew ? 'Add it' : 'Save'}
         </Button>
-        <Button type="button" onClick={() => onDuplicate(draft)}>
+        <Button type="button" onClick={() => onDuplicate({ ...draft, body: body ?? null })}>
           Duplicate
         </Button>
         {!isNew && (

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { fine, type Result, wrong } from '../problem';
 import { type Circuit, cableSchema, conductorSchema, deviceSchema, placeSchema, processSchema } from '../schema';
 import { deviceOf } from '../spelling';
-import { asBefore, type Command, gone, touch, without } from './command';
+import { asBefore, type Command, gone, shelved, touch, unshelved } from './command';
 
 type Key = 'devices' | 'conductors' | 'cables' | 'places' | 'processes';
 type Thing<K extends Key> = Circuit[K][string];
@@ -53,7 +53,7 @@ function threeOf<K extends Key, N extends string, F extends string, S extends z.
     apply(circuit: Circuit, change: Record<F, Thing<K>>) {
       const one = change[field];
       if (here(circuit)[one.id]) return wrong({ code: 'already-there', at: one.id, message: `${name(one)} is already in this circuit.` });
-      return fine({ circuit: put(circuit, { ...here(circuit), [one.id]: one }), inverse: { type: `remove${noun}`, [field]: one.id } });
+      return fine({ circuit: put(circuit, shelved(here(circuit), one.id, one)), inverse: { type: `remove${noun}`, [field]: one.id } });
     },
     touches: (change: Record<F, Thing<K>>) => [
       touch(`${field} ${change[field].id}`),
@@ -68,7 +68,7 @@ function threeOf<K extends Key, N extends string, F extends string, S extends z.
       if (!one.ok) return one;
       const held = shelf.holds?.(circuit, one.value);
       if (held) return wrong({ ...held, at: name(one.value) });
-      return fine({ circuit: put(circuit, without(here(circuit), change[field])), inverse: { type: `add${noun}`, [field]: one.value } });
+      return fine({ circuit: put(circuit, unshelved(here(circuit), change[field])), inverse: { type: `add${noun}`, [field]: one.value } });
     },
     touches: (change: Record<F, string>) => [touch(`${field} ${change[field]}`)],
     words: (circuit: Circuit, change: Record<F, string>) => `${named(circuit, change[field])} removed`,
@@ -79,7 +79,7 @@ function threeOf<K extends Key, N extends string, F extends string, S extends z.
       const one = found(circuit, change[field]);
       if (!one.ok) return one;
       return fine({
-        circuit: put(circuit, { ...here(circuit), [change[field]]: { ...one.value, ...change.to } }),
+        circuit: put(circuit, shelved(here(circuit), change[field], { ...one.value, ...change.to })),
         inverse: { type: `describe${noun}`, [field]: change[field], to: asBefore(one.value, change.to) },
       });
     },

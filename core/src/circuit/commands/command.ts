@@ -34,15 +34,47 @@ export const gone = (what: string, at: string): Result<never> =>
     message: `${what} is no longer in this circuit. Look at the newest revision and try again.`,
   } satisfies Problem);
 
-/** A record without one key. */
-export const without = <T>(record: Readonly<Record<string, T>>, key: string): Record<string, T> => {
-  const { [key]: _gone, ...rest } = record;
-  return rest;
+/** Shelves that the act under way has made: nobody else has seen them, so they are written on. Copied at every change, a panel taken in at once would cost its square. */
+let made = new WeakSet<object>();
+
+/** One act: what its changes copy is copied once. */
+export function oneAct<R>(act: () => R): R {
+  made = new WeakSet();
+  try {
+    return act();
+  } finally {
+    made = new WeakSet();
+  }
+}
+
+/** A shelf that this act may write on. */
+function writable<T>(record: Readonly<Record<string, T>>): Record<string, T> {
+  if (made.has(record)) return record;
+  const copy = { ...record };
+  made.add(copy);
+  return copy;
+}
+
+/** A shelf of the document with a thing on it. What stood there before is read first: the shelf may be the same one, written on. */
+export const shelved = <T>(shelf: Readonly<Record<string, T>>, id: string, thing: T): Record<string, T> => {
+  const next = writable(shelf);
+  next[id] = thing;
+  return next;
+};
+
+/** A shelf without a thing; as for putting one there. */
+export const unshelved = <T>(shelf: Readonly<Record<string, T>>, id: string): Record<string, T> => {
+  const next = writable(shelf);
+  delete next[id];
+  return next;
 };
 
 /** A record with a key set, or without it where the value is nothing. */
-export const withKey = <T>(record: Readonly<Record<string, T>>, key: string, value: T | null | undefined): Record<string, T> =>
-  value === null || value === undefined ? without(record, key) : { ...record, [key]: value };
+export const withKey = <T>(record: Readonly<Record<string, T>>, key: string, value: T | null | undefined): Record<string, T> => {
+  if (value !== null && value !== undefined) return { ...record, [key]: value };
+  const { [key]: _gone, ...rest } = record;
+  return rest;
+};
 
 /** The fields of a patch as they stand now: what undoes it. */
 export const asBefore = <T extends object>(now: T, patch: Partial<T>): Partial<T> => {

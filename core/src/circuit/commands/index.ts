@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { fine, type Problem, type Result } from '../problem';
 import type { Circuit } from '../schema';
 import { collectionCommands } from './collections';
-import { type Command, type Touch, tagOf } from './command';
+import { type Command, oneAct, type Touch, tagOf } from './command';
 import { singleCommands } from './single';
 
 export type { Touch } from './command';
@@ -40,15 +40,17 @@ const rowOf = ({ type }: EditChange) => COMMANDS[type] as unknown as Command<z.Z
 
 /** Applies an edit's changes in order, all or none. The document handed in is never altered. */
 export function applyChanges(circuit: Circuit, changes: readonly EditChange[]): Result<Applied> {
-  let now = circuit;
-  const inverse: EditChange[] = [];
-  for (const change of changes) {
-    const outcome = rowOf(change).apply(now, change);
-    if (!outcome.ok) return outcome;
-    now = outcome.value.circuit;
-    inverse.unshift(outcome.value.inverse);
-  }
-  return fine({ circuit: now, inverse });
+  return oneAct(() => {
+    let now = circuit;
+    const inverse: EditChange[] = [];
+    for (const change of changes) {
+      const outcome = rowOf(change).apply(now, change);
+      if (!outcome.ok) return outcome;
+      now = outcome.value.circuit;
+      inverse.push(outcome.value.inverse);
+    }
+    return fine({ circuit: now, inverse: inverse.reverse() });
+  });
 }
 
 /** The things an edit changes: two edits on different things merge, two on one thing clash. */
@@ -65,17 +67,18 @@ export function clash(mine: readonly Touch[], theirs: readonly Touch[]): string[
   return [...new Set(met.map(({ thing, side }) => (side === '*' ? thing : `${thing} ${side}`)))];
 }
 
+/** Of an act with more changes the rest is counted. */
+const MOST_TOLD = 24;
+
 /** What an edit did, in the words of the trade. */
 export function spellChanges(circuit: Circuit, changes: readonly EditChange[]): string {
   // a part taken out and another put in under the same id is one act to the person who did it
-  const replaced = changes.flatMap((change) =>
-    change.type === 'addDevice' && changes.some((other) => other.type === 'removeDevice' && other.device === change.device.id)
-      ? [change.device]
-      : [],
-  );
+  const out = new Set(changes.flatMap((change) => (change.type === 'removeDevice' ? [change.device] : [])));
+  const replaced = changes.flatMap((change) => (change.type === 'addDevice' && out.has(change.device.id) ? [change.device] : []));
   if (replaced.length > 0)
     return replaced.map(({ id, tag, fitted }) => `${tag ?? tagOf(circuit, id)} replaced${fitted ? `. Fitted: ${fitted}.` : ''}`).join('; ');
-  return changes.map((change) => rowOf(change).words(circuit, change)).join('; ');
+  const told = changes.slice(0, MOST_TOLD).map((change) => rowOf(change).words(circuit, change));
+  return [...told, ...(changes.length > MOST_TOLD ? [`and ${changes.length - MOST_TOLD} more`] : [])].join('; ');
 }
 
 /** Problems as one text for a person. */

@@ -20,7 +20,7 @@ import {
   viewSchema,
 } from '../schema';
 import { deviceOf, markOf, spellField, spellTerminal, terminalId } from '../spelling';
-import { asBefore, command, gone, numberOf, tagOf, touch, withKey } from './command';
+import { asBefore, command, gone, numberOf, shelved, tagOf, touch, withKey } from './command';
 
 const setField = command({
   schema: z.object({ type: z.literal('setField'), device: deviceIdSchema, field: z.string().max(40), to: fieldSchema.nullable() }),
@@ -28,7 +28,7 @@ const setField = command({
     const device = circuit.devices[id];
     if (!device) return gone('That device', id);
     return fine({
-      circuit: { ...circuit, devices: { ...circuit.devices, [id]: { ...device, nameplate: withKey(device.nameplate, field, to) } } },
+      circuit: { ...circuit, devices: shelved(circuit.devices, id, { ...device, nameplate: withKey(device.nameplate, field, to) }) },
       inverse: { type: 'setField', device: id, field, to: device.nameplate[field] ?? null },
     });
   },
@@ -49,7 +49,7 @@ const moveEnd = command({
     if (to && !circuit.devices[deviceOf(to)]) return gone('The device to land it on', to);
     const ends: typeof wire.ends = end === 0 ? [to, wire.ends[1]] : [wire.ends[0], to];
     return fine({
-      circuit: { ...circuit, conductors: { ...circuit.conductors, [id]: { ...wire, ends } } },
+      circuit: { ...circuit, conductors: shelved(circuit.conductors, id, { ...wire, ends }) },
       inverse: { type: 'moveEnd', conductor: id, end, to: wire.ends[end] },
     });
   },
@@ -89,7 +89,7 @@ const renameDevice = command({
     if (Object.values(circuit.devices).some((other) => other.id !== id && other.tag === to))
       return wrong({ code: 'tag-twice', at: to, message: `There is already a ${to}. Pick another tag.` });
     return fine({
-      circuit: { ...circuit, devices: { ...circuit.devices, [id]: { ...device, tag: to } } },
+      circuit: { ...circuit, devices: shelved(circuit.devices, id, { ...device, tag: to }) },
       inverse: { type: 'renameDevice', device: id, to: device.tag },
     });
   },
