@@ -40,5 +40,7 @@ export async function showStage(name: Parameters<typeof circuitId>[0], stage: 's
   await waitFor(() => expect(screen.getByRole('navigation', { name: 'Stages' }).textContent).not.toContain('checking…'), {
     timeout: 60_000,
   });
+  // the stage's own page may still be on its way
+  await waitFor(() => expect(screen.queryByText('Opening…')).toBeNull(), { timeout: 30_000 });
   return shown;
 }
