@@ -57,6 +57,8 @@ export default function CircuitPage() {
   const dispatch = useAppDispatch();
   const [problem, setProblem] = useState<string>();
   const isOpen = useAppSelector((state) => state.document.id === id);
+  /** the circuit whose bench stands as this browser kept it: what the address names is chosen on top of that, not under it */
+  const [ready, setReady] = useState<string>();
   useEffect(() => {
     readyWorker();
     let current = true;
@@ -64,7 +66,9 @@ export default function CircuitPage() {
     setProblem(undefined);
     dispatch(openCircuit(id, () => current)).then(
       () => {
-        if (current) stopKeeping = keepPersonal(store, id);
+        if (!current) return;
+        stopKeeping = keepPersonal(store, id);
+        setReady(id);
       },
       (error: unknown) => current && setProblem(wordsOf(error)),
     );
@@ -84,7 +88,7 @@ export default function CircuitPage() {
         <Link to="/">Back to all jobs</Link>
       </Box>
     );
-  if (!isOpen) return <Box p="24px">Opening the circuit…</Box>;
+  if (!isOpen || ready !== id) return <Box p="24px">Opening the circuit…</Box>;
   return (
     <BenchProvider>
       <OpenCircuit />
