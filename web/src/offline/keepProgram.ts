@@ -9,5 +9,8 @@ export function keepProgram(): void {
   if (!('serviceWorker' in navigator) || import.meta.env.DEV) return;
   const keep = () => void navigator.serviceWorker.register('/sw.js', { type: 'module' }).catch(() => undefined);
   // after the first screen: keeping fetches all of the program, and is no part of opening
-  window.addEventListener('load', () => setTimeout(keep, AFTER_MS));
+  const later = () => setTimeout(keep, AFTER_MS);
+  // the program is read beside the page: it may be there only when the page has long been loaded
+  if (document.readyState === 'complete') later();
+  else window.addEventListener('load', later);
 }
