@@ -94,6 +94,20 @@ describe('the desk', () => {
     expect(drain(made.near({ device: dev('dNone') }))).toBeNull();
   });
 
+  it('keeps nothing of a circuit that lay on it before another, though both call their devices alike', () => {
+    const used = createDesk();
+    const lay = (desk: typeof used, name: string) => drain(desk.circuit({ document: demo(name), practice: DEFAULT_PRACTICE, of: name }));
+    const drawn = (desk: typeof used) => drain(desk.terminals({ only: null, tidy: 0 }));
+    lay(used, 'Q3');
+    drain(used.study({}));
+    drawn(used);
+    lay(used, 'Q1');
+    expect(drain(used.near({ device: dev('dK1') }))).toBeNull();
+    const fresh = createDesk();
+    lay(fresh, 'Q1');
+    expect(drawn(used)).toEqual(drawn(fresh));
+  });
+
   it('refuses to answer before it has a circuit', () => expect(() => drain(createDesk().study({}))).toThrow(/no circuit on the desk/));
 
   it('tells the timeline: input, timer timing then on, coil, loads', () => {

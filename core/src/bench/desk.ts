@@ -50,6 +50,8 @@ const wired = ({ devices, places: _places, views: _views, ...rest }: Circuit): s
 /** A desk keeps the last circuit, its run and what was found out about it; nothing of the person. */
 export function createDesk(): Desk {
   let desk: OnDesk | undefined;
+  /** which circuit it is */
+  let name = '';
   let stock: readonly StockPart[] = [];
   /** the rows in which terminals were drawn last */
   let rows: { readonly tidy: number; readonly order: TerminalSheet['order'] } | undefined;
@@ -64,7 +66,9 @@ export function createDesk(): Desk {
   };
 
   return {
-    *circuit({ document, practice = DEFAULT_PRACTICE }) {
+    *circuit({ document, practice = DEFAULT_PRACTICE, of = '' }) {
+      // devices of two circuits may have the same ids: where they stood and what was heaviest is of one of them alone
+      if (of !== name) [desk, rows, name] = [undefined, undefined, of];
       // a practice that changes judges anew; the plan and what was explored of the same document stay
       const kept = desk && isSame(desk, document, practice) ? desk : undefined;
       // a body that was moved on its plate changes nothing that was solved: only where things stand is new

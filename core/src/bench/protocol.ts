@@ -26,7 +26,8 @@ import type {
 
 /** What the bench is asked, and what it answers: facts with their words, told apart by `type`. Undefined is null: it crosses as JSON. */
 export interface Questions {
-  circuit: { ask: { document: Circuit; practice: Practice }; answer: CircuitAnswer };
+  /** `of` names the circuit: of another one that lay here before nothing is kept */
+  circuit: { ask: { document: Circuit; practice: Practice; of?: string }; answer: CircuitAnswer };
   run: { ask: { log: readonly LogEntry[]; faults: readonly Fault[] }; answer: RunAnswer };
   look: { ask: LookAsk; answer: LookAnswer };
   study: { ask: Record<never, never>; answer: StudyAnswer };

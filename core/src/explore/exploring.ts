@@ -98,22 +98,7 @@ export function* exploring(
     heat,
   ];
   const walked = yield* walkStates(rig, watches, near, others);
-  return whenAsked<
-    Exploration,
-    | 'coils'
-    | 'contacts'
-    | 'transformers'
-    | 'loads'
-    | 'callInputs'
-    | 'throws'
-    | 'endings'
-    | 'openings'
-    | 'motors'
-    | 'guards'
-    | 'joints'
-    | 'earthSides'
-    | 'heat'
-  >(
+  return whenAsked(
     { plan, ...walked, ...points.result(), ...currents.result() },
     {
       coils: coils.result,
@@ -134,17 +119,20 @@ export function* exploring(
 }
 
 /** What was seen, with what is worked out of it when somebody first asks: whoever wants coils alone waits for no guard. */
-function whenAsked<T extends object, K extends keyof T = never>(known: Omit<T, K>, made: { readonly [key in K]: () => T[key] }): T {
-  const seen = { ...known } as T;
-  for (const key of Object.keys(made) as K[])
+function whenAsked<A extends object, M extends Readonly<Record<string, () => unknown>>>(
+  known: A,
+  made: M,
+): A & { readonly [K in keyof M]: ReturnType<M[K]> } {
+  const seen = { ...known };
+  for (const [key, make] of Object.entries(made))
     Object.defineProperty(seen, key, {
       configurable: true,
       enumerable: true,
       get() {
-        const value = made[key]();
+        const value = make();
         Object.defineProperty(seen, key, { value, enumerable: true });
         return value;
       },
     });
-  return seen;
+  return seen as A & { readonly [K in keyof M]: ReturnType<M[K]> };
 }

@@ -52,9 +52,7 @@ describe('a parts list that somebody has filled in', () => {
     const back = taken(circuit, [head, row]);
     expect(back.bad).toEqual([]);
     expect(back.changed).toEqual(['T1']);
-    expect(
-      back.circuit.devices[Object.keys(circuit.devices).find((id) => circuit.devices[id as never]!.tag === 'T1') as never]!.nameplate.va,
-    ).toEqual({ value, evidence });
+    expect(Object.values(back.circuit.devices).find(({ tag }) => tag === 'T1')!.nameplate.va).toEqual({ value, evidence });
   });
   it('an empty cell says nothing', () =>
     expect(

@@ -104,6 +104,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
   const client = benchClient();
   const [look] = useState(createLookStore);
   const document = useAppSelector((state) => state.document.now);
+  const of = useAppSelector((state) => state.document.id ?? '');
   const job = useAppSelector((state) => state.document.job);
   usePracticeQuery(job ?? skipToken); // kept fresh for as long as the circuit is open
   const practice = usePractice();
@@ -136,7 +137,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
     };
     const onProgress = ({ band }: { band?: Band }) => band && setDrawing((bands) => [...bands, band]);
     setDrawing([]);
-    client.ask('circuit', { document, practice }, { signal, onProgress }).then(answered, fail);
+    client.ask('circuit', { document, practice, of }, { signal, onProgress }).then(answered, fail);
     const later = setTimeout(() => {
       setStudied(undefined);
       client
@@ -147,7 +148,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
       given.abort();
       clearTimeout(later);
     };
-  }, [client, document, practice, fail]);
+  }, [client, document, practice, of, fail]);
 
   const faults = useMemo(() => (hidden ? [hidden] : injected), [hidden, injected]);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new document or practice is laid on the desk anew, and its run with it

@@ -1,18 +1,14 @@
 import type { NearAnswer, StudyAnswer } from '#core/bench';
 import type { DeviceId } from '#core/circuit';
+import { grouped } from '#core/units';
 
 /** A study of before an edit, with what has been judged anew around one device in the place of what it said of it. */
 export function joinNear(study: StudyAnswer, near: NearAnswer): StudyAnswer {
   const isNear = new Set(near.devices);
   const joined = <T extends { readonly device: DeviceId }>(before: readonly T[], now: readonly T[]): T[] => {
-    const next = new Map(now.map((one) => [one.device, now.filter(({ device }) => device === one.device)]));
-    const kept = before.flatMap((one, index): T[] => {
-      if (!isNear.has(one.device)) return [one];
-      const isFirst = before.findIndex(({ device }) => device === one.device) === index;
-      return isFirst ? (next.get(one.device) ?? []) : [];
-    });
-    const known = new Set(before.map(({ device }) => device));
-    return [...kept, ...now.filter(({ device }) => !known.has(device))];
+    const [was, is] = [before, now].map((list) => grouped(list, ({ device }) => device));
+    const devices = new Set([...before, ...now].map(({ device }) => device));
+    return [...devices].flatMap((device) => (isNear.has(device) ? is : was)?.get(device) ?? []);
   };
   return {
     ...study,

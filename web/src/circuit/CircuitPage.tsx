@@ -100,6 +100,7 @@ export default function CircuitPage() {
 function stageWords(
   path: StagePath,
   study: StudyAnswer | undefined,
+  isCurrent: boolean,
   find: string,
   landed: string,
 ): { readonly words: string; readonly isBad: boolean } {
@@ -111,11 +112,13 @@ function stageWords(
     new Set(bad.filter(({ rule }) => isOfSupply(rule) === isSupply).flatMap((one) => one.devices)).size;
   const count = path === 'prove' ? bad.length : devices(path === 'supply');
   const [some, none] = { supply: ['to fix', 'settled'], parts: ['to choose', 'settled'], prove: ['to fix', 'sound'] }[path];
+  // of a circuit that was changed a moment ago nothing is sound yet
+  if (count === 0 && !isCurrent) return { words: 'checking…', isBad: false };
   return { words: count > 0 ? `${count} ${some}` : (none ?? ''), isBad: count > 0 };
 }
 
 function OpenCircuit() {
-  const { restarts, failed, study } = useBench();
+  const { restarts, failed, study, isStudyCurrent } = useBench();
   const here = useLocation().pathname.split('/').at(-1);
   const dispatch = useAppDispatch();
   const document = useDocument();
@@ -234,7 +237,7 @@ function OpenCircuit() {
                 ? { words: `${faults} fault${faults > 1 ? 's' : ''} set`, isBad: true }
                 : isBlank
                   ? { words: 'nothing yet', isBad: false }
-                  : stageWords(path, study, find, landed);
+                  : stageWords(path, study, isStudyCurrent, find, landed);
             return (
               <Stage key={path} to={path}>
                 <Box fontWeight={700}>{title}</Box>

@@ -1,9 +1,10 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { CircuitLine, Job, Standing } from '#core/api';
 import { naturally } from '#core/units';
 import { useCircuitsQuery, useSaveJobMutation } from '../store/server';
+import { FileButton } from '../ui/FileButton';
 import { Button, Field, Heading, Label, Note } from '../ui/parts';
 import { CircuitCard } from './CircuitCard';
 import { useImport } from './useImport';
@@ -43,7 +44,6 @@ export function JobSection({ job, onStand, onDone }: Props) {
   const circuits = (isWhole && whole ? whole.circuits : job.circuits).toSorted(byNumber);
   const navigate = useNavigate();
   const { refused, take } = useImport(id);
-  const chosen = useRef<HTMLInputElement>(null);
   const rename = async () => {
     const next = name?.trim();
     setName(undefined);
@@ -98,27 +98,15 @@ export function JobSection({ job, onStand, onDone }: Props) {
         <Button type="button" onClick={() => void navigate(`/jobs/${id}/trace`)}>
           By tracing
         </Button>
-        <Button type="button" look="quiet" onClick={() => chosen.current?.click()}>
+        <FileButton look="quiet" label="Circuit file" accept=".json,application/json" onFile={(file) => void take(file)}>
           Import a circuit
-        </Button>
+        </FileButton>
         <Button type="button" look="quiet" aria-label={`Rename ${title}`} onClick={() => setName(title)}>
           Rename
         </Button>
         <Button type="button" look="quiet" aria-label={`Put ${title} away`} onClick={() => void archive()}>
           Archive
         </Button>
-        <input
-          ref={chosen}
-          type="file"
-          accept=".json,application/json"
-          hidden
-          aria-label="Circuit file"
-          onChange={({ target }) => {
-            const [file] = target.files ?? [];
-            if (file) void take(file);
-            target.value = '';
-          }}
-        />
       </Flex>
       {refused && (
         <Note tone="danger" role="alert">

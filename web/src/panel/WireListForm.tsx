@@ -1,5 +1,5 @@
 import { Box, chakra } from '@chakra-ui/react';
-import { useDeferredValue, useMemo, useRef, useState } from 'react';
+import { useDeferredValue, useMemo, useState } from 'react';
 import type { Circuit, EditChange } from '#core/circuit';
 import {
   alikeDevices,
@@ -17,6 +17,7 @@ import {
 } from '#core/panel';
 import { textOfWorkbook } from '../paper/workbook';
 import { newIdMark } from '../store/ids';
+import { FileButton } from '../ui/FileButton';
 import { LongChoice } from '../ui/LongChoice';
 import { Button, Label, Note, Row } from '../ui/parts';
 import { Columns } from './Columns';
@@ -62,7 +63,6 @@ export function WireListForm({ circuit, verb, onPattern, onTake }: Props) {
   const [refused, setRefused] = useState<string>();
   const [known, setKnown] = useState<Pick<PatternList, 'plates' | 'locked'>>({ plates: {}, locked: [] });
   const [mark] = useState(newIdMark);
-  const file = useRef<HTMLInputElement>(null);
   const late = useDeferredValue(text);
   const [roles, setRoles] = useState<readonly (ColumnRole | null)[]>();
   const table = useMemo(() => cellsOf(late), [late]);
@@ -85,15 +85,17 @@ export function WireListForm({ circuit, verb, onPattern, onTake }: Props) {
   const made = useMemo(() => fromWireList(circuit, list.wires, kinds, known, mark), [circuit, list, kinds, known, mark]);
   const wires = made.changes.filter(({ type }) => type === 'addConductor').length;
   const bad = [...list.bad, ...made.bad].sort((a, b) => a.line - b.line);
+  const tooLong = (one: File, letters: number) =>
+    setRefused(`${one.name} is longer than any list of wires: ${Math.round(letters / 1000)} kB. Nothing of it was taken.`);
   const take = async (one: File) => {
     setRefused(undefined);
     if (/\.xlsx$/i.test(one.name))
       return textOfWorkbook(one)
-        .then((cells) => setText(cells.slice(0, MOST_CHARACTERS)))
+        .then((cells) => (cells.length > MOST_CHARACTERS ? tooLong(one, cells.length) : setText(cells)))
         .catch((reason: unknown) => setRefused(reason instanceof Error ? reason.message : String(reason)));
     if (/\.(xls|ods|pdf)$/i.test(one.name))
       return setRefused(`${one.name} is of a kind that is not read. Save it as XLSX, CSV or text, or copy the cells and paste them here.`);
-    if (one.size > MOST_CHARACTERS) return setRefused(`${one.name} is longer than any list of wires: ${Math.round(one.size / 1000)} kB.`);
+    if (one.size > MOST_CHARACTERS) return tooLong(one, one.size);
     setText(await one.text());
   };
   return (
@@ -119,21 +121,9 @@ export function WireListForm({ circuit, verb, onPattern, onTake }: Props) {
         onChange={({ target }) => setText(target.value.slice(0, MOST_CHARACTERS))}
       />
       <Box display="flex" gap="8px" my="6px" alignItems="center">
-        <Button type="button" onClick={() => file.current?.click()}>
+        <FileButton label="Wire list file" accept=".csv,.tsv,.txt,.xlsx,text/csv,text/plain" onFile={(one) => void take(one)}>
           Open a file
-        </Button>
-        <input
-          ref={file}
-          type="file"
-          accept=".csv,.tsv,.txt,.xlsx,text/csv,text/plain"
-          hidden
-          aria-label="Wire list file"
-          onChange={({ target }) => {
-            const [one] = target.files ?? [];
-            if (one) void take(one);
-            target.value = '';
-          }}
-        />
+        </FileButton>
         <Box role="status" fontSize="14px" data-list-read>
           {text.trim() === ''
             ? 'Nothing is read yet.'

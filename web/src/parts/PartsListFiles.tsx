@@ -1,14 +1,15 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useRef, useState } from 'react';
-import type { PartsRead } from '#core/formats';
-import { workbookOf, XLSX } from '../paper/workbook';
+import { useState } from 'react';
+import { type PartsRead, partsFromTable, partsTable, sheetText } from '#core/formats';
+import { TableButtons } from '../paper/TableButtons';
+import { textOfWorkbook } from '../paper/workbook';
 import { Locked } from '../plates/Locked';
 import { edit } from '../store/editing';
 import { useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { bytesOf } from '../ui/bytesOf';
+import { FileButton } from '../ui/FileButton';
 import { Button, Label, Note } from '../ui/parts';
-import { saveAs } from '../ui/saveAs';
 
 /** A file larger than this is no parts list. */
 const MOST_BYTES = 4_000_000;
@@ -19,7 +20,6 @@ export function PartsListFiles() {
   const dispatch = useAppDispatch();
   const document = useDocument();
   const revision = useAppSelector((state) => state.sync.revision);
-  const chosen = useRef<HTMLInputElement>(null);
   const [read, setRead] = useState<{
     readonly file: string;
     readonly of: typeof document;
@@ -27,21 +27,12 @@ export function PartsListFiles() {
     readonly note: string | undefined;
   }>();
   const [refused, setRefused] = useState<string>();
-  const name = `${document.number}-parts-rev${revision}`;
-  const save = async (kind: 'csv' | 'xlsx') => {
-    const { partsTable, tableToCsv } = await import('#core/formats');
-    const table = partsTable(document);
-    if (kind === 'csv') saveAs(`${name}.csv`, tableToCsv(table), 'text/csv');
-    else saveAs(`${name}.xlsx`, await workbookOf(table), XLSX);
-  };
   const take = async (file: File) => {
     setRead(undefined);
     setRefused(undefined);
     if (file.size > MOST_BYTES) return setRefused(`${file.name} is larger than any parts list: ${Math.round(file.size / 1000)} kB.`);
     try {
-      const { partsFromTable, sheetText } = await import('#core/formats');
       if (/\.xlsx$/i.test(file.name)) {
-        const { textOfWorkbook } = await import('../paper/workbook');
         const data = (await textOfWorkbook(file)).split('\n').map((line) => line.split('\t'));
         setRead({ file: file.name, of: document, list: partsFromTable(document, { data, errors: [] }), note: undefined });
       } else {
@@ -59,29 +50,12 @@ export function PartsListFiles() {
     <Box data-parts-list>
       <Label>Parts list of this circuit</Label>
       <Flex gap="6px" wrap="wrap">
-        <Button type="button" aria-label="Save the parts list as CSV" onClick={() => void save('csv')}>
-          CSV
-        </Button>
-        <Button type="button" aria-label="Save the parts list as a workbook, XLSX" onClick={() => void save('xlsx')}>
-          XLSX
-        </Button>
+        <TableButtons what="the parts list" name={`${document.number}-parts-rev${revision}`} table={() => partsTable(document)} />
         <Locked>
-          <Button type="button" onClick={() => chosen.current?.click()}>
+          <FileButton label="Parts list file" accept=".csv,.xlsx,text/csv" onFile={(file) => void take(file)}>
             Read one back
-          </Button>
+          </FileButton>
         </Locked>
-        <input
-          ref={chosen}
-          type="file"
-          accept=".csv,.xlsx,text/csv"
-          hidden
-          aria-label="Parts list file"
-          onChange={({ target }) => {
-            const [file] = target.files ?? [];
-            if (file) void take(file);
-            target.value = '';
-          }}
-        />
       </Flex>
       {refused && (
         <Note tone="danger" role="alert">

@@ -13,7 +13,7 @@ import { Button, Heading, Label, Mono, Row } from '../ui/parts';
 
 /** The plate while nothing is chosen: the first steps, every coil, what the checks say. */
 export function FirstUse() {
-  const { study, studied } = useBench();
+  const { study, isStudyCurrent, studied } = useBench();
   const dispatch = useAppDispatch();
   const document = useDocument();
   const coils = useFirst(study?.coils ?? [], 'coils');
@@ -43,7 +43,14 @@ export function FirstUse() {
       ))}
       {coils.more}
       <Label>Findings</Label>
-      {study?.findings.length === 0 && <Box fontSize="14px">None. Every coil and contact that is judged here is good.</Box>}
+      {study && !isStudyCurrent && (
+        <Box fontSize="14px" color="muted">
+          Judging the last change…
+        </Box>
+      )}
+      {isStudyCurrent && study?.findings.length === 0 && (
+        <Box fontSize="14px">None. Every coil and contact that is judged here is good.</Box>
+      )}
       {findings.shown.map((finding) => (
         <FindingNote key={finding.id} finding={finding} />
       ))}

@@ -18,7 +18,7 @@ import { LineWalk } from './LineWalk';
 import { centreOf, type Place, placesOf, symbolAt } from './places';
 import { indexOf, SheetBar } from './SheetBar';
 import { SheetDrawing } from './SheetDrawing';
-import { AT_FIRST, isLarge, type Seen, seenOf, WHOLE } from './seen';
+import { AT_FIRST, isLarge, READABLE_SCALE, type Seen, seenOf, WHOLE } from './seen';
 import { useFolds } from './useFolds';
 
 const EXTENT: [number, number] = [0.3, 4];
@@ -249,9 +249,6 @@ export function PathSheet() {
     }
   }
 }
-
-/** Under this the words on the sheet cannot be read at arm's length: a phone starts here and pans. */
-const READABLE_SCALE = 0.62;
 
 /** Shows lines in their whole length: as wide as the sheet, or as high where they stand. */
 function fitLines(svg: SVGSVGElement, zooming: ZoomBehavior<SVGSVGElement, unknown>, length: number, isStanding: boolean): void {

@@ -17,11 +17,14 @@ export const isLarge = ({ bands }: Pick<SheetView, 'bands'>): boolean =>
 /** Heights are taken in steps, with one to spare at both ends, so that a little panning draws nothing anew. */
 const STEP = 600;
 
+/** Under this the words on the sheet cannot be read at arm's length: a phone starts here and pans. */
+export const READABLE_SCALE = 0.62;
+
 /** What a window can show at most before it is known how far it is zoomed: a large sheet is not drawn whole only to be cut. */
 export const AT_FIRST: Seen =
   typeof window === 'undefined'
     ? WHOLE
-    : { from: -STEP, to: Math.ceil(Math.max(window.innerWidth, window.innerHeight) / 0.62 / STEP) * STEP };
+    : { from: -STEP, to: Math.ceil(Math.max(window.innerWidth, window.innerHeight) / READABLE_SCALE / STEP) * STEP };
 
 /** What is in sight when the sheet is moved so far and seen through so many px; the same object as before where nothing changed. */
 export function seenOf(before: Seen, { offset, k }: { readonly offset: number; readonly k: number }, px: number): Seen {

@@ -1,5 +1,5 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import type { StockLine, StockSave } from '#core/api';
 import { familyNamed, type StockPart } from '#core/devices';
 import type { BadRow } from '#core/formats';
@@ -8,6 +8,7 @@ import { Outside } from '../frame/Outside';
 import { newPartId } from '../store/ids';
 import { useSaveStockMutation, useStockQuery } from '../store/server';
 import { bytesOf } from '../ui/bytesOf';
+import { FileButton } from '../ui/FileButton';
 import { type Column, PickTable } from '../ui/PickTable';
 import { Button, Field, Heading, Note } from '../ui/parts';
 import { saveAs } from '../ui/saveAs';
@@ -53,7 +54,6 @@ export default function StockPage() {
   const [where, setWhere] = useState('');
   const [open, setOpen] = useState<{ part: StockPart; revision: number }>();
   const [preview, setPreview] = useState<Preview>();
-  const chosen = useRef<HTMLInputElement>(null);
   const places = useMemo(() => [...new Set((parts ?? []).map(({ part }) => part.van).filter(Boolean))].sort(), [parts]);
   const shown = useMemo(() => {
     const words = search.toLowerCase().split(/\s+/).filter(Boolean);
@@ -100,24 +100,12 @@ export default function StockPage() {
           <Button type="button" look="strong" onClick={() => setOpen({ revision: 0, part: blank() })}>
             Add a part
           </Button>
-          <Button type="button" onClick={() => chosen.current?.click()}>
+          <FileButton label="Stock file" accept=".csv,text/csv" onFile={(file) => void take(file)}>
             Import CSV
-          </Button>
+          </FileButton>
           <Button type="button" onClick={() => void csv()} disabled={!parts}>
             Export CSV
           </Button>
-          <input
-            ref={chosen}
-            type="file"
-            accept=".csv,text/csv"
-            hidden
-            aria-label="Stock file"
-            onChange={({ target }) => {
-              const [file] = target.files ?? [];
-              if (file) void take(file);
-              target.value = '';
-            }}
-          />
         </Flex>
       </Flex>
       {problem && (

@@ -3,21 +3,11 @@ import { useState } from 'react';
 import type { StudyAnswer, WireRowView } from '#core/bench';
 import { type Circuit, conductorsAt, type Device, deviceOf, spellTerminal, terminalId } from '#core/circuit';
 import { familyOf } from '#core/devices';
-import {
-  type CardPaper,
-  type CardPart,
-  cardPages,
-  type Drawing,
-  lineCard,
-  stripTable,
-  tableCard,
-  tableToCsv,
-  writeDrawing,
-} from '#core/formats';
+import { type CardPaper, type CardPart, cardPages, type Drawing, lineCard, stripTable, tableCard, writeDrawing } from '#core/formats';
 import { naturally, volts } from '#core/units';
 import { labelOf } from '#core/words';
 import { useBench } from '../bench/BenchProvider';
-import { workbookOf, XLSX } from '../paper/workbook';
+import { TableButtons } from '../paper/TableButtons';
 import { useDocument } from '../store/select';
 import { useAppSelector } from '../store/store';
 import { Choice } from '../ui/Choice';
@@ -146,22 +136,7 @@ export function Cards({ rows, isStopped, isJudged }: Props) {
         <Box flex="1" minW="200px" fontSize="14px" color="muted">
           Way by way, where each wire goes; taken back in as a list of wires.
         </Box>
-        <Button
-          type="button"
-          aria-label="Strip plans as CSV"
-          disabled={strips.length === 0}
-          onClick={() => saveAs(`${document.number}-strips.csv`, tableToCsv(plan()), 'text/csv')}
-        >
-          CSV
-        </Button>
-        <Button
-          type="button"
-          aria-label="Strip plans as a workbook, XLSX"
-          disabled={strips.length === 0}
-          onClick={() => void workbookOf(plan()).then((bytes) => saveAs(`${document.number}-strips.xlsx`, bytes, XLSX))}
-        >
-          XLSX
-        </Button>
+        <TableButtons what="strip plans" name={`${document.number}-strips`} table={plan} disabled={strips.length === 0} />
       </Flex>
     </Box>
   );

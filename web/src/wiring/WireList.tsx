@@ -3,16 +3,15 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import type { WireRowView } from '#core/bench';
 import type { ConductorId } from '#core/circuit';
-import { wiresToCsv, wireTable } from '#core/formats';
+import { wireTable } from '#core/formats';
 import { figures, naturally } from '#core/units';
 import { endKey } from '#core/wiring';
-import { workbookOf, XLSX } from '../paper/workbook';
+import { TableButtons } from '../paper/TableButtons';
 import { benchSlice } from '../store/bench';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import type { Landings } from '../store/useLandings';
 import { Choice } from '../ui/Choice';
-import { Button, Field, Mono } from '../ui/parts';
-import { saveAs } from '../ui/saveAs';
+import { Field, Mono } from '../ui/parts';
 import { useIsNarrow } from '../ui/useIsNarrow';
 import { wireColour } from '../ui/wireColour';
 import { Ticks } from './Ticks';
@@ -134,22 +133,7 @@ export function WireList({ rows, landings, blocked }: Props) {
         <Box color="muted" flex="1">
           {sorted.length} of {rows.length} wires
         </Box>
-        <Button
-          type="button"
-          aria-label="Save as CSV"
-          disabled={sorted.length === 0}
-          onClick={() => saveAs('wires.csv', wiresToCsv(linesOf(sorted)), 'text/csv')}
-        >
-          CSV
-        </Button>
-        <Button
-          type="button"
-          aria-label="Save as a workbook, XLSX"
-          disabled={sorted.length === 0}
-          onClick={() => void workbookOf(wireTable(linesOf(sorted))).then((bytes) => saveAs('wires.xlsx', bytes, XLSX))}
-        >
-          XLSX
-        </Button>
+        <TableButtons what="the wires shown" name="wires" table={() => wireTable(linesOf(sorted))} disabled={sorted.length === 0} />
       </Flex>
       <Box
         ref={box}
