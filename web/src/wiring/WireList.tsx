@@ -50,10 +50,12 @@ interface Props {
   readonly rows: readonly WireRowView[];
   readonly landings: Landings;
   readonly blocked: (wire: ConductorId) => string | undefined;
+  /** why they stand by their numbers as yet, in the place of their count: nothing moves when it goes */
+  readonly waits: string | undefined;
 }
 
 /** Every wire, in the order in which it is landed or as somebody walks; ↓ goes on to the next. */
-export function WireList({ rows, landings, blocked }: Props) {
+export function WireList({ rows, landings, blocked, waits }: Props) {
   const dispatch = useAppDispatch();
   const narrow = useIsNarrow();
   const selected = useAppSelector((state) => state.bench.conductor);
@@ -131,7 +133,7 @@ export function WireList({ rows, landings, blocked }: Props) {
           ))}
         </Choice>
         <Box color="muted" flex="1">
-          {sorted.length} of {rows.length} wires
+          {waits ?? `${sorted.length} of ${rows.length} wires`}
         </Box>
         <TableButtons what="the wires shown" name="wires" table={() => wireTable(linesOf(sorted))} disabled={sorted.length === 0} />
       </Flex>

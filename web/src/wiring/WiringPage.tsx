@@ -265,13 +265,16 @@ export default function WiringPage() {
             ))}
           </Tabs.List>
           <Pane value="list">
-            {!wiring.answer && (
-              <Box color="muted" fontSize="14px" role="status">
-                Looking at what each wire meets{wiring.progress ? `, ${wiring.progress.seen} of ${wiring.progress.of} states` : ''}: until
-                then nothing is ticked.
-              </Box>
-            )}
-            <WireList rows={rows} landings={landings} blocked={blocked} />
+            <WireList
+              rows={rows}
+              landings={landings}
+              blocked={blocked}
+              waits={
+                wiring.answer
+                  ? undefined
+                  : `by number, nothing to tick: looking at what each meets${wiring.progress ? `, ${wiring.progress.seen} of ${wiring.progress.of} states` : ''}…`
+              }
+            />
           </Pane>
           <Pane value="panel">
             <PanelLayout
