@@ -31,7 +31,7 @@ export const wireTable = (wires: readonly WireLine[]): readonly (readonly string
     size.replace(/\s+/g, ''),
     lengthM === null ? '' : `${lengthM}m`,
     cable === null ? '' : core === null ? `cable ${cable}` : `${cable} core ${core}`,
-    `${insulationV}V`,
+    `${insulationV}V ins`,
     use,
   ]),
 ];

@@ -82,7 +82,12 @@ export function fromWireList(
       const spelled = markLike(own, mark);
       return spelled === undefined ? undefined : terminalId(id, spelled);
     };
-  for (const device of Object.values(circuit.devices)) terminals.set(device.tag, find(device.id, familyOf(device, circuit).terminals));
+  const joints = new Set<string>();
+  for (const device of Object.values(circuit.devices)) {
+    const family = familyOf(device, circuit);
+    terminals.set(device.tag, find(device.id, family.terminals));
+    if (family.group === 'joint') joints.add(device.tag);
+  }
   for (const { tag } of listedDevices(wires, circuit)) {
     const family = kinds.get(tag);
     const facts = family === undefined ? undefined : familyNamed(family);
@@ -91,6 +96,7 @@ export function fromWireList(
     changes.push(...made.changes);
     idOf.set(tag, made.device);
     terminals.set(tag, find(made.device, facts.terminals));
+    if (facts.group === 'joint') joints.add(tag);
   }
   for (const pair of locked) {
     const [a, b] = pair.map((tag) => idOf.get(tag));
@@ -102,7 +108,7 @@ export function fromWireList(
     Object.values(circuit.conductors).flatMap(({ ends: [a, b], number }) => (a && b ? [[pairKey(a, b), number] as const] : [])),
   );
   const cables = new Map(Object.values(circuit.cables).map(({ tag, id }) => [tag.toUpperCase(), id]));
-  /** Wires as the list has them, one way round and the other: a plan of strips tells a wire at each of its strips. */
+  /** Wires between two strips, one way round and the other: a plan of strips tells such a wire at each of them. */
   const said = new Map<string, string>();
   for (const { line, ends, number, colour, size, lengthM, insulationV, cable } of wires) {
     const [a, b] = ends.map(({ tag, mark }) => terminals.get(tag)?.(mark));
@@ -116,8 +122,10 @@ export function fromWireList(
       continue;
     }
     const known = laid.get(pairKey(a, b));
-    if (said.get(`${b} ${a}`) === (number ?? '')) continue;
-    said.set(`${a} ${b}`, number ?? '');
+    if (ends.every(({ tag }) => joints.has(tag))) {
+      if (said.get(`${b} ${a}`) === (number ?? '')) continue;
+      said.set(`${a} ${b}`, number ?? '');
+    }
     if (known !== undefined) {
       bad.push({ line, text, why: `is there already${known ? `, as wire ${known}` : ''}.` });
       continue;

@@ -109,6 +109,35 @@ describe('a list of wires, line by line', () => {
     ]);
     expect(bad.map(({ line }) => line)).toEqual([4]);
   });
+  it.each([
+    ['24V K1:A1 T1:R red', '24V', undefined],
+    ['120V K1:A1 T1:R red', '120V', undefined],
+    ['K1:A1 T1:R 24V red', '24V', undefined],
+    ['7 K1:A1 T1:R red 600V', '7', 600],
+    ['7\tK1:A1\tT1:R\tred\t50V ins', '7', 50],
+    ['7\tK1:A1\tT1:R\tred\tW1 core 2\t300 V', '7', 300],
+  ])('%s: a wire may be called by its volts; insulation is said, or is as it is sold', (line, number, insulationV) => {
+    const [wire] = readWireList(cellsOf(line)).wires;
+    expect([wire?.number, wire?.insulationV]).toEqual([number, insulationV]);
+  });
+  it('a wire that a list says twice is told, one way round or the other; of a plan of strips it is one', () => {
+    const twice = (a: string, b: string) => {
+      const list = readWireList(cellsOf(`7 ${a} ${b}\n7 ${b} ${a}`));
+      return fromWireList(
+        emptyCircuit,
+        list.wires,
+        new Map([
+          ['S1', 'switch-1'],
+          ['S2', 'switch-1'],
+          ['X1', 'terminal-6'],
+          ['X2', 'terminal-6'],
+        ]),
+      );
+    };
+    expect(twice('S1:2', 'S2:1').bad.map(({ why }) => why)).toEqual(['is there already, as wire 7.']);
+    expect(twice('X1:1', 'X2:1').bad).toEqual([]);
+    expect(twice('X1:1', 'X2:1').changes.filter(({ type }) => type === 'addConductor')).toHaveLength(1);
+  });
   it('throws at nothing', () => {
     const chance = seededNumbers(5);
     const signs = 'K1:A- \t;,"\n18mm²\u0000é:/+=#';

@@ -112,10 +112,15 @@ function lengthOf(cell: string): number | undefined {
   return value && factor ? Math.round(Number(value.replace(',', '.')) * factor * 1e4) / 1e4 : undefined;
 }
 
-/** `300V`, `300 V`: what the insulation is printed with. */
-function insulationOf(cell: string): number | undefined {
-  const [, value] = /^(\d{2,4})\s*V$/i.exec(cell) ?? [];
-  return value ? Number(value) : undefined;
+/** Insulation as it is sold. Common practice. */
+const INSULATIONS_V: readonly number[] = [150, 300, 450, 500, 600, 750, 1000, 2000];
+/**
+ * `300V ins`, and `300V` where it is sold so: a wire may be called 24V, or 120V.
+ * @param isBare whether it may stand without a word: behind the ends
+ */
+function insulationOf(cell: string, isBare: boolean): number | undefined {
+  const [, value, word] = /^(\d{2,4})\s*V(\s*ins\.?)?$/i.exec(cell) ?? [];
+  return value && (word || (isBare && INSULATIONS_V.includes(Number(value)))) ? Number(value) : undefined;
 }
 
 /** `W1 core 2`, `cable W1`: said in words, since `W1/2` is a device and its terminal. */
@@ -237,7 +242,7 @@ export function readWireList(table: readonly (readonly string[])[]): WireList {
       const colour = colourOf(cell);
       const length = lengthOf(cell);
       const size = sizeOf(cell, isBehind);
-      const insulationV = insulationOf(cell);
+      const insulationV = insulationOf(cell, isBehind);
       const cable = cableOf(cell);
       if (colour && !wire.colour) wire.colour = colour;
       else if (length !== undefined && wire.lengthM === undefined) wire.lengthM = length;

@@ -192,6 +192,9 @@ export function WirePlate({ row, doubts, landings, blocked }: Props) {
   );
 }
 
+/** Of a bar with more on it the rest is counted. */
+const MOST_HOPS = 24;
+
 /** Where it goes beyond its own ends: through strips, splices and the halves of plugs, hop by hop. */
 function WholeWay({ wire }: { wire: WireRowView['conductor'] }) {
   const dispatch = useAppDispatch();
@@ -202,7 +205,7 @@ function WholeWay({ wire }: { wire: WireRowView['conductor'] }) {
       <Label as="h3">Its whole way, {answer.hops.length} hops</Label>
       <Box fontSize="14px">
         <Mono>{answer.start.spelled}</Mono>
-        {answer.hops.map((hop, index) => (
+        {answer.hops.slice(0, MOST_HOPS).map((hop, index) => (
           <Box key={`${index} ${hop.words}`} pl={`${8 + 12 * Math.min(hop.branch, 6)}px`}>
             {hop.wire && hop.wire !== wire ? (
               <Button
@@ -222,7 +225,11 @@ function WholeWay({ wire }: { wire: WireRowView['conductor'] }) {
             )}
           </Box>
         ))}
-        <Box color="muted">Ends at {answer.ends.join(', ')}.</Box>
+        {answer.hops.length > MOST_HOPS && <Box color="muted">and {answer.hops.length - MOST_HOPS} more hops</Box>}
+        <Box color="muted">
+          Ends at {answer.ends.slice(0, MOST_HOPS).join(', ')}
+          {answer.ends.length > MOST_HOPS && ` and ${answer.ends.length - MOST_HOPS} more`}.
+        </Box>
       </Box>
     </Box>
   );
