@@ -4,6 +4,7 @@ import { claimLines, claimOf, type FamilyName, type FieldName, familyList, parts
 import { explore } from '#core/explore';
 import type { Contact, Part } from '#core/kinds';
 import { edited, set } from '../testing/edits';
+import { PLACED, PLACED_ON_DC } from '../testing/placed';
 import { line, rigged } from '../testing/rigged';
 import { checkStudy, type Finding, RULE_IDS, studyOf } from './index';
 
@@ -168,6 +169,19 @@ const partsIn = (name: string, plate: Plate): readonly Part[] =>
 function feeds(name: string, plate: Plate): Wire[] {
   return partsIn(name, plate).flatMap((part): Wire[] => {
     if (part.kind === 'monitor3') return part.ends.map((end, index): Wire => [`G4:L${index + 1}`, `X:${end}`]);
+    const is24 = 'ratedV' in part && (part.ratedV ?? 120) <= 30;
+    const [hot, back] = is24 ? ['T9:R', 'T9:C'] : ['G1:L', 'G1:N'];
+    if (part.kind === 'floating')
+      return [
+        ['S9:2', `X:${part.opens}`],
+        [`X:${part.common}`, back],
+      ];
+    if (part.kind === 'positioner')
+      return [
+        ['G9:+', `X:${part.supply}`],
+        ['G9:+', `X:${part.signal}`],
+        [`X:${part.common}`, 'G9:-'],
+      ];
     if (!('a' in part) || !('b' in part)) return [];
     if (part.kind === 'step')
       return [
@@ -179,8 +193,6 @@ function feeds(name: string, plate: Plate): Wire[] {
         ['S9:2', `X:${part.a}`],
         [`X:${part.b}`, 'G1:N'],
       ];
-    const is24 = 'ratedV' in part && (part.ratedV ?? 120) <= 30;
-    const [hot, back] = is24 ? ['T9:R', 'T9:C'] : ['G1:L', 'G1:N'];
     if (part.kind === 'timer')
       return [
         ...(part.fedBy[0] === part.a ? [] : [[hot, `X:${part.fedBy[0]}`] as Wire]),
@@ -518,6 +530,7 @@ function guardRig(name: string): Circuit {
 
 /** A fuse or a breaker on 48 V DC. */
 function directRig(name: string): Circuit {
+  const { fields } = familyList.find(([one]) => one === name)![1];
   const [inn, out] = name.startsWith('fuse') ? ['1', '2'] : ['L1', 'T1'];
   return rigged(
     {
@@ -525,13 +538,26 @@ function directRig(name: string): Circuit {
       G2: ['dc-supply-module', { inputV: 120, outputV: 48, bonded: 'no' }],
       X: [
         name as FamilyName,
-        { ratingA: 2, curve: name.startsWith('fuse') ? 'na-time-delay-control' : 'breaker-na', mostV: 250, dcV: 60, breaksA: 10_000 },
+        {
+          ...('ratedV' in fields ? { ratedV: 120 } : {}),
+          ratingA: 2,
+          curve: name.startsWith('fuse') ? 'na-time-delay-control' : 'breaker-na',
+          mostV: 250,
+          dcV: 60,
+          breaksA: 10_000,
+        },
       ],
       Y: ['heater', { volts: 48, watts: 24 }],
     },
     [
       ['G1:L', 'G2:L'],
       ['G1:N', 'G2:N'],
+      ...(name.endsWith('undervoltage')
+        ? ([
+            ['G1:L', 'X:D1'],
+            ['G1:N', 'X:D2'],
+          ] as Wire[])
+        : []),
       ['G2:+', `X:${inn}`],
       [`X:${out}`, 'Y:1'],
       ['Y:2', 'G2:-'],
@@ -635,6 +661,14 @@ const jointRig = (name: string): Circuit => {
 
 function rigFor(name: string, field: FieldName): Circuit | undefined {
   const { group } = familyList.find(([one]) => one === name)![1];
+  const placed = field === 'dcCode' ? (PLACED_ON_DC[name as FamilyName] ?? PLACED[name as FamilyName]) : PLACED[name as FamilyName];
+  if (
+    placed &&
+    !(name.startsWith('actuator') && field !== 'motorV') &&
+    !(name === 'relay-solid-state' && field !== 'ratedV') &&
+    !(group === 'protection' && field === 'dcV')
+  )
+    return placed({});
   if (group === 'joint') return jointRig(name);
   if (name.startsWith('supply-') || name === 'battery') return supplyRig(name);
   if (name.includes('transformer')) return transformerRig(name);
@@ -665,7 +699,14 @@ const tooLittle = (family: string, field: FieldName, rig: Circuit): number | str
     return rig.devices.dX!.nameplate.coilPlus!.value === 'A1' ? 'A2' : otherEnd(family, String(rig.devices.dX!.nameplate.coilPlus!.value));
   if ((isOn24(family) || family === 'output-transistor') && field !== 'mostV') return 0.1;
   if (isOn24(family) || family === 'output-transistor') return 12;
-  if (family.startsWith('controller') && field === 'ratedV') return 12;
+  if (field === 'ratedV' && (family.startsWith('controller') || rig.devices.dX!.nameplate.ratedV?.value === TOO_LITTLE.ratedV)) return 12;
+  if (
+    family === 'diode' ||
+    family === 'transmitter-volts' ||
+    family === 'relay-solid-state' ||
+    (family.startsWith('actuator') && field === 'motorV')
+  )
+    return field === 'ratedV' || field === 'motorV' ? 12 : (TOO_LITTLE[field] ?? 1);
   return TOO_LITTLE[field] ?? 1;
 };
 const otherEnd = (family: string, end: string): string =>
@@ -749,11 +790,11 @@ describe('every field of every nameplate is judged, or what follows from it is',
 it('every contact that may break direct current has a figure for it to be read', () => {
   const without = familyList.flatMap(([family, { fields }]) =>
     partsIn(family, plateOf(family, {})).some(
-      (part) => part.kind === 'contact' && part.ratings.driver === undefined && !part.ratings.isWorkedDead,
+      (part) => part.kind === 'contact' && part.ratings.driver === undefined && !part.ratings.isWorkedDead && !part.ratings.isStart,
     ) && !('dcA' in fields || 'dcCode' in fields)
       ? [family]
       : [],
   );
-  // its outputs stand on its own 24 V alone
-  expect(without).toEqual(['thermostat-powered', 'thermostat-2-2', 'thermostat-heat-pump']);
+  // their outputs stand on their own 24 V alone, and thyristors on direct current never let go: no figure clears one
+  expect(without).toEqual(['thermostat-powered', 'thermostat-2-2', 'thermostat-heat-pump', 'relay-solid-state']);
 });

@@ -22,11 +22,13 @@ import { notTriedRule } from './rules/notTried';
 import { openingRule } from './rules/opensInService';
 import { deviceRule } from './rules/overcurrentDevice';
 import { overloadRule } from './rules/overloadSetting';
+import { runCapacitorRule } from './rules/runCapacitor';
 import { togetherRule } from './rules/runsTogether';
 import { safetyRule } from './rules/safetyLoops';
 import { groupsRule } from './rules/servesApart';
 import { shortRule } from './rules/shortCircuit';
 import { speedLeadsRule } from './rules/speedLeads';
+import { startContactRule } from './rules/startContact';
 import { oneLegRule } from './rules/staysLive';
 import { stopRule } from './rules/stops';
 import { throwsRule } from './rules/throws';
@@ -48,6 +50,7 @@ const RULES = [
   lockedOutRule,
   motorRule,
   speedLeadsRule,
+  runCapacitorRule,
   stopRule,
   safetyRule,
   earthFaultRule,
@@ -61,6 +64,7 @@ const RULES = [
   poleRule,
   guardRule,
   jointRule,
+  startContactRule,
   betweenRule,
   loadVoltsRule,
   tapRule,

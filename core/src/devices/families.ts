@@ -1,5 +1,8 @@
 import { type Catalogue, type Circuit, type Device, type Field, invariant, type OwnFamily } from '#core/circuit';
 import type { Part } from '#core/kinds';
+import { actuators } from './families/actuators';
+import { boards } from './families/boards';
+import { capacitorMotors } from './families/capacitorMotors';
 import { contactors } from './families/contactors';
 import { controllers } from './families/controllers';
 import { controls } from './families/controls';
@@ -10,8 +13,11 @@ import { outputs } from './families/outputs';
 import { processSwitches } from './families/processSwitches';
 import { protection } from './families/protection';
 import { relays } from './families/relays';
+import { releases } from './families/releases';
+import { starters } from './families/starters';
 import { steppingRelays } from './families/stepping';
 import { supplies } from './families/supplies';
+import { suppressors } from './families/suppressors';
 import { switches } from './families/switches';
 import { thermostats } from './families/thermostats';
 import { timedRelays } from './families/timedRelays';
@@ -23,6 +29,7 @@ import { composed } from './own';
 export const families = {
   ...supplies,
   ...protection,
+  ...releases,
   ...relays,
   ...contactors,
   ...steppingRelays,
@@ -35,8 +42,13 @@ export const families = {
   ...monitors,
   ...controls,
   ...controllers,
+  ...actuators,
+  ...boards,
+  ...starters,
   ...outputs,
   ...loads,
+  ...capacitorMotors,
+  ...suppressors,
   ...joints,
 } as const satisfies Readonly<Record<string, DeviceFamily>>;
 

@@ -16,6 +16,8 @@ export interface InputFacts<I extends string = string> {
   readonly puts?: { readonly part: string; readonly on: string; readonly off: string };
   /** what working it is for: an isolator or a reset is no call, and exploration leaves it at rest; a lever is one hand's, worked one at a time */
   readonly use?: 'isolate' | 'reset' | 'lever';
+  /** it follows what it proves: in a state that is tried it comes a little after the rest */
+  readonly proves?: boolean;
   /** a process moves it where the device reads one */
   readonly byProcess?: boolean;
   readonly rest: boolean;

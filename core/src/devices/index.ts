@@ -18,3 +18,4 @@ export {
 export type { DeviceFamily, InputFacts } from './family';
 export type { StockPart } from './stock';
 export { asDevice, loneDevice, printed, stockPartSchema, stockProblems } from './stock';
+export { kindText } from './tradeWords';

@@ -101,6 +101,8 @@ function pieceOf(planned: PlannedPart, drawn: Drawn, wiring: Wiring): Piece[] {
   const own = { device, part: part.id };
   switch (drawn.as) {
     case 'element':
+      // what has an end inside its device is nothing that a wire leads to
+      if (drawn.a.startsWith('#') || drawn.b.startsWith('#')) return [];
       return [
         {
           element: {

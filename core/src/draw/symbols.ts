@@ -276,6 +276,10 @@ function wholeStrokes(
           kind === 'motor-block' ? 'M 3~' : kind === 'monitor-block' ? '3~ ok?' : kind === 'heater-block' ? words || '3~' : phasesOf(size),
         ),
       ];
+    case 'capacitor':
+      return [...leads(3), line(-3, -10, -3, 10), line(3, -10, 3, 10)];
+    case 'diode':
+      return [...leads(7), line(-7, -8, -7, 8), line(-7, -8, 7, 0), line(-7, 8, 7, 0), line(7, -8, 7, 8)];
     case 'wire':
       return [line(-26, 0, 26, 0)];
   }

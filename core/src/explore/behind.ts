@@ -1,5 +1,5 @@
 import { endsOfBranch, type PlannedPart } from '#core/graph';
-import type { LoadClass } from '#core/kinds';
+import { type How, isKind, type LoadClass } from '#core/kinds';
 import { branchAmpsRms, pairVolts, partVolts, setPart, solveNet } from '#core/network';
 import { howAt, type Moment, type Rig, showMoment } from '#core/sequence';
 import { at } from '#core/units';
@@ -36,7 +36,10 @@ export function behind(rig: Rig, contact: PlannedPart, moment: Moment | undefine
   });
   const line = new Map(loads.map(({ planned }) => [planned.index, lineVolts(rig, planned)]));
   const how = howAt(rig, contact, moment);
+  // what a turning rotor brings by itself is gone before anything burns of it
+  const coasting = plan.parts.filter(isKind('capacitor-motor')).map((motor) => ({ motor, was: howAt(rig, motor, moment) }));
   for (const net of nets) {
+    for (const { motor, was } of coasting) setPart(net, motor.index, { ...was, state: stilled(was.state) });
     setPart(net, contact.index, { ...how, fault: contact.part.kind === 'fuse' ? 'blown' : 'stuckOpen' });
     solveNet(net);
   }
@@ -46,10 +49,15 @@ export function behind(rig: Rig, contact: PlannedPart, moment: Moment | undefine
   const serves = loads
     .filter(({ planned, amps }) => leastAmps(rig, planned) <= LOST_SHARE * amps)
     .map(({ planned, kind, amps }) => ({ part: planned.index, kind, amps: amps * lineShare(planned) }));
-  for (const net of nets) setPart(net, contact.index, how);
+  for (const net of nets) {
+    setPart(net, contact.index, how);
+    for (const { motor, was } of coasting) setPart(net, motor.index, was);
+  }
   // a running motor's own volts hide it from one pole, and three phases are broken pole by pole
   return { serves, breaksV: Math.max(breaksV, ...serves.map(({ part }) => line.get(part) ?? 0)), current };
 }
+
+const stilled = (state: How['state']): How['state'] => Object.assign({ ...state }, { emfRe: 0, emfIm: 0 });
 
 /** Line to line of a three-phase load; 0 for any other. */
 const lineVolts = ({ plan, nets }: Rig, { part, device }: PlannedPart): number =>

@@ -5,7 +5,7 @@ import { at, grouped } from '#core/units';
 
 /** Something done to a circuit: an input worked, a push given (the second of two is given later), a process brought to a value. */
 export type Call =
-  | { readonly device: DeviceId; readonly input: string; readonly on: boolean; readonly press?: 1 | 2 }
+  | { readonly device: DeviceId; readonly input: string; readonly on: boolean; readonly press?: 1 | 2; readonly isLate?: true }
   | { readonly process: ProcessId; readonly to: number };
 
 /** One way in which a circuit can stand: what is called, in the order of its names; nothing at all is the first. */
@@ -52,12 +52,26 @@ function axesOf(plan: NetworkPlan, { levers }: LeverGroup): Axis[] {
 function choicesOf(circuit: Circuit, plan: NetworkPlan, lever: Lever): Call[] {
   if ('input' in lever) {
     const { device, facts } = lever.input;
-    return [{ device: device.id, input: facts.name, on: !facts.rest, ...(facts.kind === 'momentary' ? { press: 1 as const } : {}) }];
+    return [
+      {
+        device: device.id,
+        input: facts.name,
+        on: !facts.rest,
+        ...(facts.kind === 'momentary' ? { press: 1 as const } : {}),
+        ...(facts.proves ? { isLate: true as const } : {}),
+      },
+    ];
   }
   const process = circuit.processes[lever.process];
   if (!process) return [];
   const edges = plan.parts
-    .flatMap(({ part }) => (part.kind === 'sensor' && part.process === lever.process ? [part.actsAt, part.returnsAt] : []))
+    .flatMap(({ part }) =>
+      part.kind === 'sensor' && part.process === lever.process
+        ? [part.actsAt, part.returnsAt]
+        : part.kind === 'transmitter' && part.process === lever.process
+          ? signalEdges(plan).map((share) => part.low + share * (part.high - part.low))
+          : [],
+    )
     .filter((edge): edge is number => edge !== undefined && edge > process.least && edge < process.most)
     .sort((a, b) => a - b);
   const bounds = [process.least, ...new Set(edges), process.most];
@@ -66,6 +80,15 @@ function choicesOf(circuit: Circuit, plan: NetworkPlan, lever: Lever): Call[] {
     .filter(([low, high]) => !(process.start >= low && process.start <= high))
     .map(([low, high]) => ({ process: lever.process, to: (low + high) / 2 }));
 }
+
+/** Shares of a signal of 0 to 10 V at which something that reads one changes its mind. */
+const signalEdges = ({ parts }: NetworkPlan): number[] =>
+  parts.flatMap(({ part }) => {
+    if (part.kind === 'positioner') return [part.lowV / 10, (part.lowV + 0.9 * (part.highV - part.lowV)) / 10];
+    if (part.kind !== 'controller') return [];
+    const terms = part.program.rows.flatMap(({ when }) => when.flat());
+    return terms.flatMap(({ above, below }) => [above, below]).flatMap((volts) => (volts === undefined ? [] : [volts / 10]));
+  });
 
 /** Every combination of the axes, the one in which all rest left out. */
 function allOf(axes: readonly Axis[]): Call[][] {
@@ -137,12 +160,16 @@ const OPENED_SHARE = 0.02;
 /** Whether a coil that is in has lost its volts altogether: some contact has taken them, which is how a coil is let go, and no hold. */
 export const isTakenAway = (drive: number): boolean => drive < OPENED_SHARE;
 
+/** What proves something comes when that has had time to begin. */
+const LATE_AT_MS = 5000;
+
 /** The calls as a log from power-up. */
 export function logOf(calls: Calls): LogEntry[] {
   const log: LogEntry[] = [{ atMs: 0, power: 'on' }];
   for (const call of calls) {
     if ('process' in call) log.push({ atMs: 0, process: call.process, to: call.to });
-    else if (call.press === undefined) log.push({ atMs: 0, device: call.device, input: call.input, on: call.on });
+    else if (call.press === undefined)
+      log.push({ atMs: call.isLate ? LATE_AT_MS : 0, device: call.device, input: call.input, on: call.on });
     else {
       const { device, input, on } = call;
       const atMs = call.press === 1 ? PRESS_AT_MS : SECOND_PRESS_AT_MS;

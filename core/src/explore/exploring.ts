@@ -22,6 +22,7 @@ import {
   watchCurrents,
   watchPoints,
 } from './watch/points';
+import { type StartExposure, watchStarts } from './watch/starts';
 import { watchThrows } from './watch/throws';
 import { type TransformerExposure, watchTransformers } from './watch/transformers';
 
@@ -39,6 +40,8 @@ export interface Exploration extends PointExposure, CurrentExposure, Walked {
   readonly guards: ReadonlyMap<number, GuardExposure>;
   /** the most volts between the points of a terminal strip, and to earth */
   readonly joints: ReadonlyMap<DeviceId, JointExposure>;
+  /** by part: contacts of start relays */
+  readonly starts: ReadonlyMap<number, StartExposure>;
   /** by place, the heat in it */
   readonly heat: ReadonlyMap<string, HeatExposure>;
   readonly motors: MotorExposure;
@@ -78,6 +81,7 @@ export function* exploring(
   const motors = watchMotors(rig);
   const guards = watchGuards(rig);
   const joints = watchJoints(rig);
+  const starts = watchStarts(rig);
   const earthSides = watchEarthSides(rig);
   const heat = watchHeat(rig);
   const watches = [
@@ -94,6 +98,7 @@ export function* exploring(
     motors,
     guards,
     joints,
+    starts,
     earthSides,
     heat,
   ];
@@ -112,6 +117,7 @@ export function* exploring(
       motors: motors.result,
       guards: guards.result,
       joints: joints.result,
+      starts: starts.result,
       earthSides: earthSides.result,
       heat: heat.result,
     },

@@ -96,12 +96,27 @@ export function guardsOf(plan: NetworkPlan): (planned: PlannedContact) => Guarde
   const tagsIn = new Map<string, Set<string>>();
   for (const planned of plan.parts.filter(({ kind, part }) => kind.sights !== undefined && part.kind !== 'contact'))
     for (const segment of ofPart(planned)) tagsIn.set(segment, (tagsIn.get(segment) ?? new Set()).add(planned.device.tag));
+  // a limit that a board reads guards what the board drives; what a person has programmed is asked of nobody
+  const drivenBy = new Map<string, Set<string>>();
+  for (const { device } of plan.parts.filter(isKind('controller')))
+    if (!familyOf(device, plan.circuit).drives)
+      drivenBy.set(
+        device.tag,
+        new Set(
+          plan
+            .partsIn(device.id)
+            .filter(isKind('contact'))
+            .flatMap((planned) => ofPart(planned))
+            .flatMap((segment) => [...(tagsIn.get(segment) ?? [])]),
+        ),
+      );
   return ({ device, part }) => {
     const ends = [plan.nodeAt(device.id, part.a), plan.nodeAt(device.id, part.b)];
     const open = ends.filter((node) => !rails.has(node));
     const nodes = open.length > 0 ? open : [...graph.tied(ends)];
     const segments = new Set(nodes.flatMap((node) => graph.branchesAt(node).map(segmentOf)));
-    return new Set([...segments].flatMap((segment) => [...(tagsIn.get(segment) ?? [])]));
+    const guarded = [...segments].flatMap((segment) => [...(tagsIn.get(segment) ?? [])]);
+    return new Set([...guarded, ...guarded.flatMap((tag) => [...(drivenBy.get(tag) ?? [])])]);
   };
 }
 

@@ -96,7 +96,11 @@ interface AnyWatch {
 }
 
 function sceneOf(rig: Rig, motors: Rig['plan']['parts'], { seen, due }: Frame, calls: Calls): Scene {
-  const isStarting = motors.some((motor) => sightAt(seen, motor)?.phase === 'under way');
+  const isStarting = motors.some((motor) => {
+    const sight = sightAt(seen, motor);
+    // up to speed, and its start relay has not opened yet
+    return sight?.phase === 'under way' || sight?.word === 'start winding left in';
+  });
   const rises = due.some(({ part, mode }) => {
     const { kind, part: planned } = at(rig.plan.parts, part);
     const load = kind.loadClass?.(planned);

@@ -12,6 +12,7 @@ import { awgOhmsPerKft, METRES_PER_FOOT } from '#core/units';
 import { bench, demo, on, powered, SHIPPED, seededNumbers } from '../testing/demo';
 import { DRAWN } from '../testing/drawn';
 import { laidPattern } from '../testing/laidPattern';
+import { PLACED } from '../testing/placed';
 import { withAnalysis, writeSpice } from './index';
 
 const folder = mkdtempSync(join(tmpdir(), 'mando-spice-'));
@@ -75,6 +76,9 @@ describe('circuits that are not in the demo, judged alike', () => {
   });
   it.each(Object.keys(DRAWN))('drawn for the tests: %s', (name) => {
     expect(judgeCircuit(name, DRAWN[name]!, 2)).toBeGreaterThanOrEqual(3);
+  });
+  it.each(Object.entries(PLACED))('a part among those that it is made for: %s', (name, placed) => {
+    expect(judgeCircuit(name, placed({}), 2)).toBeGreaterThanOrEqual(3);
   });
 });
 

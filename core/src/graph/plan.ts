@@ -12,7 +12,8 @@ import {
 } from '#core/circuit';
 import { familyOf, type InputFacts, inputsOf, partsOf } from '#core/devices';
 import { type AnyKind, EARTH, type Part, type Role, recordOf } from '#core/kinds';
-import { ohmsPerMetre } from '#core/units';
+import { at, ohmsPerMetre } from '#core/units';
+import { lateCoils } from './lateCoils';
 
 /** Node number of earth: it is the reference and has no row. */
 export const EARTH_NODE = -1;
@@ -163,6 +164,19 @@ export function planCircuit(circuit: Circuit): CircuitPlan {
     return planned;
   });
   branches.push(...coreCapacitances(circuit, conductors));
+  for (const [index, part] of lateCoils(
+    parts,
+    nodeAt,
+    conductors.map(({ nodes }) => nodes),
+  )) {
+    const planned = { ...at(parts, index), part };
+    parts[index] = planned;
+    const own = inDevice.get(planned.device.id) ?? [];
+    inDevice.set(
+      planned.device.id,
+      own.map((one) => (one.index === index ? planned : one)),
+    );
+  }
   return {
     circuit,
     points,

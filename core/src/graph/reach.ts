@@ -65,9 +65,16 @@ function leversOf(plan: CircuitPlan, { device }: PlannedPart, { mover }: Contact
   const lifted = plan.inputs.filter(
     (input) => input.device === device && input.facts.puts !== undefined && movers.includes(input.facts.puts.part),
   );
-  const read = plan
-    .partsIn(device.id)
-    .flatMap(({ part }) => (part.kind === 'sensor' && movers.includes(part.id) ? [part.process as ProcessId] : []));
+  const own = plan.partsIn(device.id).filter(({ part }) => movers.includes(part.id));
+  // what follows a signal of volts is moved by whatever says one
+  const isSignalled = own.some(({ part }) => part.kind === 'positioner' || (part.kind === 'controller' && part.analogs.length > 0));
+  const read = [...own, ...(isSignalled ? plan.parts : [])].flatMap(({ part }) =>
+    (part.kind === 'sensor' && own.some((one) => one.part === part)) || part.kind === 'transmitter'
+      ? part.process === undefined
+        ? []
+        : [part.process as ProcessId]
+      : [],
+  );
   return [...[...byHand, ...lifted].filter(isLever).map((input) => ({ input })), ...read.map((process) => ({ process }))];
 }
 

@@ -52,6 +52,8 @@ export interface PoleRatings {
   readonly dcV?: number | undefined;
   readonly mostV?: number | undefined;
   readonly leastMa?: number | undefined;
+  /** it cuts a start winding out: watched while a motor comes up, and by nothing else */
+  readonly isStart?: boolean | undefined;
   /** an isolator is worked with its load off: it carries, and makes and breaks nothing */
   readonly isWorkedDead?: boolean | undefined;
   readonly surface?: 'power' | 'relay' | 'auxiliary' | 'gold' | undefined;
@@ -67,6 +69,8 @@ export interface Contact extends TwoEnded {
     'contact' | 'isolator' | 'push' | 'pressure' | 'thermostat' | 'overload' | 'end-switch' | 'float' | 'selector' | 'light' | 'clock'
   >;
   readonly ratings: PoleRatings;
+  /** it begins with ohms in series, until a part of its device bridges them: a soft starter with its bypass */
+  readonly ramp?: { readonly until: string; readonly ohms: number } | undefined;
   /** electronics leak while they are off; a contact does not */
   readonly offOhms?: number | undefined;
 }
@@ -76,7 +80,7 @@ const POWER_POLE_OHMS = 0.002;
 const CONTROL_CONTACT_OHMS = 0.03;
 export const DIRTY_CONTACT_OHMS = 10;
 
-type Mode = 'open' | 'closed';
+type Mode = 'open' | 'closed' | 'ramping';
 type Fault = 'stuckOpen' | 'welded' | 'resistive';
 
 /** Whether what moves the contact has moved it. */
@@ -94,19 +98,20 @@ const isWeldedPole = (part: object, fault: string | undefined): boolean =>
   fault === 'welded' && 'duty' in part && part.duty === 'power' && 'form' in part && part.form === 'NO';
 
 const isClosed = ({ state, fault }: How<State<Mode>, Fault>): boolean =>
-  fault === 'welded' || (state.mode === 'closed' && fault !== 'stuckOpen');
+  fault === 'welded' || (state.mode !== 'open' && fault !== 'stuckOpen');
 
 export const contact = kindOf<Contact>()({
   kind: 'contact',
-  modes: ['open', 'closed'],
+  modes: ['open', 'closed', 'ramping'],
   values: noNumbers,
   ends: ({ a, b }) => [a, b],
   branches: ({ a, b }) => [between(a, b, 'pass')],
-  admittances({ duty, offOhms }, { state, fault }) {
+  admittances({ duty, offOhms, ramp }, { state, fault }) {
     if (fault === 'welded') return [ohmic(WELD_OHMS)];
     if (fault === 'stuckOpen') return [OPEN];
     if (state.mode === 'open') return [offOhms === undefined ? OPEN : ohmic(offOhms)];
     if (fault === 'resistive') return [ohmic(DIRTY_CONTACT_OHMS)];
+    if (state.mode === 'ramping' && ramp) return [ohmic(ramp.ohms)];
     return [ohmic(duty === 'power' ? POWER_POLE_OHMS : CONTROL_CONTACT_OHMS)];
   },
   faults: [
@@ -115,7 +120,10 @@ export const contact = kindOf<Contact>()({
     { mode: 'resistive', weight: 3 },
   ],
   openedAs: 'stuckOpen',
-  follows: (part, _how, own) => ({ mode: isMoved(part, own) === (part.form === 'NO') ? 'closed' : 'open' }),
+  follows(part, _how, own) {
+    const closes = isMoved(part, own) === (part.form === 'NO');
+    return { mode: !closes ? 'open' : part.ramp && !own.holds(part.ramp.until) ? 'ramping' : 'closed' };
+  },
   conducts: (_part, how) => isClosed(how),
   hinders(part, { fault }, own) {
     const { parts = [], needs = [], inputs } = part.mover;

@@ -17,6 +17,8 @@ interface ProgramRow {
   /** on and off delays, seconds; a timer is a driven name with a delay */
   readonly onS?: number | undefined;
   readonly offS?: number | undefined;
+  /** while this is so, the time that it has waited to come on is kept, though nothing calls it: run time that is counted */
+  readonly keeps?: readonly (readonly Term[])[] | undefined;
 }
 
 /** A program as data: a table of conditions, latches and timers, evaluated from top to bottom once a scan. */
@@ -62,8 +64,11 @@ function bitsOf({ inputs, program }: Pick<Controller, 'inputs' | 'program'>): st
   return [...new Set([...inputs.map(({ name }) => name), ...program.rows.map(({ to }) => to)])];
 }
 
-/** A delayed row keeps how long it has waited, ms; −1: it waits for nothing. */
+/** A delayed row keeps how long it has waited, ms; −1: it waits for nothing; −2 and below: so long, and it stands still. */
 const waitName = (row: number): string => `wait ${row}`;
+
+/** What stands still is kept below this: −2 − ms. */
+const STILL = -2;
 
 type Image = Readonly<Record<string, number>>;
 
@@ -82,19 +87,21 @@ export function scan(part: Controller, image: Image, reads: Reads): Image {
     const is = above !== undefined ? value > above : below !== undefined ? value < below : value === 1;
     return is !== (not ?? false);
   };
-  part.program.rows.forEach(({ when, does, to, onS = 0, offS = 0 }, index) => {
+  part.program.rows.forEach(({ when, does, to, onS = 0, offS = 0, keeps = [] }, index) => {
     const isCalled = when.some((all) => all.every(isTrue));
     if (does !== 'drives') {
       if (isCalled) bits[to] = does === 'sets' ? 1 : 0;
       return;
     }
     const wait = waitName(index);
-    const waited = bits[wait] ?? -1;
+    const kept = bits[wait] ?? -1;
+    const waited = kept <= STILL ? STILL - kept : kept;
     const delayMs = 1000 * (isCalled ? onS : offS);
     const isThere = (bits[to] === 1) === isCalled;
     const isDue = delayMs === 0 || waited >= delayMs - 1e-6;
     if (!isThere && isDue) bits[to] = isCalled ? 1 : 0;
-    bits[wait] = isThere || isDue ? -1 : Math.max(waited, 0);
+    const stands = !isCalled && isThere && waited > 0 && keeps.some((all) => all.every(isTrue));
+    bits[wait] = stands ? STILL - waited : isThere || isDue ? -1 : Math.max(waited, 0);
   });
   return Object.fromEntries(Object.entries(bits).filter(([name, value]) => (image[name] ?? 0) !== value));
 }

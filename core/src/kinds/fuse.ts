@@ -13,6 +13,8 @@ export interface Fuse extends TwoEnded {
   readonly mostV?: number | undefined;
   readonly dcV?: number | undefined;
   readonly breaksA?: number | undefined;
+  /** parts of its device that open it: a shunt release, an undervoltage release */
+  readonly pulledBy?: readonly string[];
   /** the input that closes it again */
   readonly resetBy?: string;
 }
@@ -45,7 +47,9 @@ export const fuse = kindOf<Fuse>()({
   },
   opensAt: 'heat',
   follows(part, { state }, own) {
-    if (part.resetBy !== undefined && own.isOn(part.resetBy)) return { mode: 'whole', values: { heat: Math.min(state.heat, RESET_HEAT) } };
+    if (part.resetBy !== undefined && own.isOn(part.resetBy) && !part.pulledBy?.some((id) => own.holds(id)))
+      return { mode: 'whole', values: { heat: Math.min(state.heat, RESET_HEAT) } };
+    if (part.pulledBy?.some((id) => own.holds(id))) return { mode: 'open' };
     const pulled = part.trip === 'linked' && own.others.some(({ part: other, how }) => other.kind === 'fuse' && how.state.mode === 'open');
     return pulled ? { mode: 'open' } : null;
   },

@@ -1,3 +1,4 @@
+export type { CapacitorMotor } from './capacitorMotor';
 export type { Coil, Ill } from './coil';
 export { coilDriveOf, coilValue, illOf, plusEnd, signedVolts } from './coil';
 export type { Contact, DriverKind, Mover, PoleRatings } from './contact';

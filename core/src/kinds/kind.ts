@@ -87,6 +87,8 @@ export interface Own {
 /** Amps asked of a non-linear part and the answer of the circuit when its numbers are tried. */
 export interface Trial {
   amps(): number;
+  /** phasor across one of its branches, at the first frequency that is no DC */
+  across(branch: number): Phasor;
   /** symmetrical component of the volts at three branches; +1 positive, −1 negative sequence; at the first frequency that is no DC */
   sequence(sign: 1 | -1): Phasor;
   /** puts the numbers in and solves */
@@ -158,7 +160,9 @@ export type SymbolName =
   | 'float'
   | 'selector'
   | 'light'
-  | 'clock';
+  | 'clock'
+  | 'capacitor'
+  | 'diode';
 
 /** What stands on three lines at once. */
 export type BlockSymbol = 'motor-block' | 'heater-block' | 'monitor-block';
@@ -232,7 +236,7 @@ export interface Kind<
   /** numbers after `dtMs` at the present volts: heat, travel */
   gathers?(part: P, how: How<State<M, V>, F>, sight: Sight, dtMs: number): { readonly [K in V]?: number };
   /** the number that opens it when it comes to 1 */
-  readonly opensAt?: V;
+  readonly opensAt?: NoInfer<V>;
   /** its numbers say what it does next, so that two moments are alike only when they are */
   readonly isKeyed?: boolean;
   /** brings the circuit and a part that is not linear to rest with each other; returns how far it moved, relative */
@@ -248,6 +252,8 @@ export interface Kind<
   readonly sights?: Readonly<Record<S, Phase>>;
   see?(part: P, how: How<State<M, V>, F>, sight: Sight): S | undefined;
   loadClass?(part: P): LoadClass | undefined;
+  /** its rated volts are the most that it bears: fewer harm nothing, and it asks nothing of who feeds it */
+  readonly bearsOnly?: true;
   /** amps as it is made over the amps it runs at */
   inrushRatio?(part: P): number;
   drawn?(part: P): readonly Drawn[];

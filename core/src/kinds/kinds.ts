@@ -1,12 +1,19 @@
+import { capacitor } from './capacitor';
+import { capacitorMotor } from './capacitorMotor';
 import { coil } from './coil';
 import { contact } from './contact';
 import { controller } from './controller';
+import { delayBlock } from './delayBlock';
+import { diode } from './diode';
+import { drive } from './drive';
 import { electronics } from './electronics';
+import { floating, positioner } from './floating';
 import { fuse } from './fuse';
 import type { Kind } from './kind';
 import { load, load3 } from './load';
 import { ampRelay, monitor3 } from './monitor';
 import { motor, motor3 } from './motor';
+import { shuntRelease, undervoltage } from './release';
 import { safety } from './safety';
 import { sensor } from './sensor';
 import { dcOutput, join, source } from './source';
@@ -14,7 +21,9 @@ import { step } from './step';
 import { tapMotor } from './tapMotor';
 import { seriesTimer, timer } from './timer';
 import { transformer } from './transformer';
+import { transmitter } from './transmitter';
 import { travel } from './travel';
+import { voltRelay } from './voltRelay';
 
 /** Every kind of part. A new kind is a file and a line here. */
 export const KINDS = {
@@ -28,18 +37,29 @@ export const KINDS = {
   'series-timer': seriesTimer,
   timer,
   step,
+  'delay-block': delayBlock,
   'amp-relay': ampRelay,
+  'volt-relay': voltRelay,
+  undervoltage,
+  'shunt-release': shuntRelease,
   monitor3,
   electronics,
   controller,
   safety,
   sensor,
+  transmitter,
   travel,
+  floating,
+  positioner,
   motor,
   motor3,
   'tap-motor': tapMotor,
+  'capacitor-motor': capacitorMotor,
+  capacitor,
+  diode,
   load,
   load3,
+  drive,
 } as const;
 
 type Kinds = typeof KINDS;

@@ -2,7 +2,7 @@ import { divide, impedanceOfAmps, inverse, magnitude, multiply, type Phasor, pha
 import { CURVES, openingMs } from './curves';
 import { between, type How, kindOf, type Next, OPEN, ohmic, type PartBase, passive, type Sight, type State, type TwoEnded } from './kind';
 
-interface MotorPlate {
+export interface MotorPlate {
   readonly ratedV: number | undefined;
   readonly runA: number;
   readonly runPf: number;
@@ -31,7 +31,7 @@ export interface Motor3 extends PartBase, MotorPlate {
 /** An internal protector closes again after 20 to 60 min: common practice. */
 const PROTECTOR_RESET_MS = 30 * 60_000;
 /** Winding resistance at DC as a share of rated volts over amps. Common practice: 6 to 12 %. */
-const WINDING_SHARE = 0.08;
+export const WINDING_SHARE = 0.08;
 /** Turns above this share of rated volts; stalls below the second; does not even hum below the third. Common practice. */
 const [TURNS, STALLS, HUMS] = [0.6, 0.5, 0.3] as const;
 

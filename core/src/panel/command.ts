@@ -10,7 +10,7 @@ import {
   tagSchema,
   terminalId,
 } from '#core/circuit';
-import { catalogue, familyList, familyOf, partsOf } from '#core/devices';
+import { catalogue, familyList, familyOf, kindText, partsOf } from '#core/devices';
 import type { Part } from '#core/kinds';
 import { addPart, land, type Seat, takeOut, wireAdder } from './add';
 import { markLike, nextTag, tagProblem } from './naming';
@@ -207,7 +207,7 @@ function kindBy(words: readonly string[]): { readonly family: string } | { reado
   const exact = familyList.find(([name]) => name === wanted.join('-'));
   if (exact) return { family: exact[0] };
   const found = familyList
-    .filter(([name, { title }]) => wanted.every((word) => `${name} ${title}`.toLowerCase().includes(word)))
+    .filter(([name, family]) => wanted.every((word) => kindText(name, family).includes(word)))
     .sort(([a, one], [b, other]) => one.title.length - other.title.length || a.length - b.length);
   return found[0] ? { family: found[0][0] } : { why: `No kind is called “${words.join(' ')}”. Try fewer words.` };
 }

@@ -183,7 +183,7 @@ class LookNow implements Look {
   }
   process() {
     const { part } = this.planned;
-    const index = part.kind === 'sensor' ? this.rig.plan.processes.findIndex(({ id }) => id === part.process) : -1;
+    const index = 'process' in part ? this.rig.plan.processes.findIndex(({ id }) => id === part.process) : -1;
     return index < 0 ? undefined : { value: real(this.moment.processes, index), perMinute: real(this.moment.rates, index) };
   }
 }

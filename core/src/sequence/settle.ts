@@ -47,6 +47,12 @@ function bentOf(plan: CircuitPlan): readonly PlannedPart[] {
 function trialOf(rig: Rig, planned: PlannedPart, moment: Moment): Trial {
   return {
     amps: () => branchAmpsRms(rig.nets, planned.firstBranch),
+    across(branch) {
+      const net = rig.nets.find(({ hz }) => hz !== 0);
+      if (!net) return ZERO;
+      solveNet(net);
+      return acrossBranch(net, planned.firstBranch + branch);
+    },
     sequence: (sign) => {
       const net = rig.nets.find(({ hz }) => hz !== 0);
       return net ? sequenceAt(net, planned.firstBranch, sign) : ZERO;

@@ -10,7 +10,7 @@ import {
   type TerminalId,
   terminalId,
 } from '#core/circuit';
-import { catalogue, familyList, familyNamed, loneDevice, partsOf, type StockPart } from '#core/devices';
+import { catalogue, familyList, familyNamed, kindText, loneDevice, partsOf, type StockPart } from '#core/devices';
 import { addPart, nextTag, ownKindName, type Seat, seatPart, tagProblem } from '#core/panel';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
@@ -39,7 +39,7 @@ type Own = Circuit['families'];
 function searched(words: readonly string[], stock: readonly StockPart[], own: Own): Found[] {
   const fits = (text: string): boolean => words.every((word) => text.toLowerCase().includes(word));
   const kinds = familyList
-    .filter(([name, { title, terminals, group }]) => fits(`${name} ${title} ${group} ${terminals.join(' ')}`))
+    .filter(([name, family]) => fits(kindText(name, family)))
     .map(([family, { title, terminals }]): Found => ({ key: family, family, title, about: terminals.join(' ') }));
   const brought = Object.keys(own).flatMap((family): Found[] => {
     const facts = catalogue.family(family, own);

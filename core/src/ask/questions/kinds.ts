@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { fine, wrong } from '#core/circuit';
-import { familyList } from '#core/devices';
+import { familyList, kindText } from '#core/devices';
 import { nearestWord } from '#core/units';
 import { lineKind } from '../line';
 
@@ -9,8 +9,8 @@ export const kinds = lineKind({
   facts: z.strictObject({ word: z.string().max(60).optional() }),
   answer({ word = '' }) {
     const words = word.toLowerCase().split(/\s+/).filter(Boolean);
-    const found = familyList.filter(([name, { title, group, terminals }]) => {
-      const text = `${name} ${title} ${group} ${terminals.join(' ')}`.toLowerCase();
+    const found = familyList.filter(([name, family]) => {
+      const text = kindText(name, family);
       return words.every((one) => text.includes(one));
     });
     if (found.length === 0) {

@@ -8,12 +8,21 @@ export type LoadTold =
   | { readonly code: 'unread' }
   | { readonly code: 'volts'; readonly ratedV: number; readonly ratio: number; readonly does: 'overheats' | 'ages' | 'gives little' };
 
+/** A start capacitor is in for parts of a second, and bears so many times its volts meanwhile. Common practice. */
+const START_BEARS = 1.45;
+
 /** What its own class of volts is judged by elsewhere: a coil has its window. */
 const hasOwnJudge = ({ kind }: Part): boolean => kind === 'coil' || kind === 'source';
 
 /** Electronics work from volts of their own downwards; too much kills them, and a 24 V part holds 30. */
 const isElectronic = ({ kind }: Part): boolean =>
-  kind === 'electronics' || kind === 'timer' || kind === 'series-timer' || kind === 'safety' || kind === 'controller';
+  kind === 'electronics' ||
+  kind === 'timer' ||
+  kind === 'series-timer' ||
+  kind === 'safety' ||
+  kind === 'controller' ||
+  kind === 'positioner' ||
+  kind === 'transmitter';
 
 /** The field of a nameplate that says for which volts it is made. */
 const VOLTS_FIELDS = ['motorV', 'inputV', 'ratedV', 'callV', 'volts'] as const;
@@ -32,7 +41,7 @@ export const loadVoltsRule = ruleOf<LoadTold>()({
   source: 'P ∝ V²; common practice: 10 % over, 15 % under',
   find: ({ exploration, circuit }) =>
     [...exploration.loads].flatMap(([index, seen]): Opinion<LoadTold>[] => {
-      const { part, device } = at(exploration.plan.parts, index);
+      const { part, device, kind } = at(exploration.plan.parts, index);
       if (!('ratedV' in part) || hasOwnJudge(part)) return [];
       const field = voltsField(device, circuit);
       const isRead = field === undefined || plateField(device, field) !== undefined;
@@ -53,6 +62,7 @@ export const loadVoltsRule = ruleOf<LoadTold>()({
         ];
       const ratio = seen.highestV / ratedV;
       const electronic = isElectronic(part);
+      if (kind.bearsOnly && ratio <= (part.kind === 'capacitor' && part.isForStart ? START_BEARS : 1.1) + 1e-9) return [];
       if (ratio < 0.05 || ((electronic || ratio >= 0.85) && ratio <= 1.1 + 1e-9)) return [];
       // a 24 V secondary idles a fifth higher: a lamp on it lives shorter, it does not burn
       const over = ratedV > 30 ? 1.1 : electronic ? 1.25 : 1.21;

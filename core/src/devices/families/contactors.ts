@@ -27,9 +27,14 @@ interface Frame {
   readonly poles: readonly Pole[];
   readonly bar?: boolean;
   readonly auxiliaries?: readonly Pole[];
+  /** contacts of a block that follow the others late: as it comes in, or as it lets go */
+  readonly delayed?: { readonly as: 'in' | 'out' | 'overlapping'; readonly contacts: readonly Pole[] };
   /** in-rush and held VA, with their power factors */
   readonly va?: readonly [number, number, number, number];
 }
+
+/** A late-break contact stays closed for so long after the others have moved. Common practice: 2 to 5 ms and more. */
+const OVERLAP_S = 0.005;
 
 const SMALL_VA = [35, 0.7, 7, 0.35] as const;
 const LARGE_VA = [220, 0.6, 27, 0.3] as const;
@@ -51,23 +56,36 @@ const polePart = ([a, b, form]: Pole, more: Pick<Contact, 'duty' | 'ratings'>, m
   ...more,
 });
 
-const contactor = ({ as, poles, bar = false, auxiliaries = [], va: [inrush, inrushPf, sealed, sealedPf] = SMALL_VA }: Frame) =>
+const contactor = ({ as, poles, bar = false, auxiliaries = [], delayed, va: [inrush, inrushPf, sealed, sealedPf] = SMALL_VA }: Frame) =>
   define({
     ...variant('Contactor', as),
     letter: 'K',
     group: 'relay',
     inputs: [],
-    terminals: ['A1', 'A2', ...marksOf(poles), ...(bar ? ['L2', 'T2'] : []), ...marksOf(auxiliaries)],
+    terminals: ['A1', 'A2', ...marksOf(poles), ...(bar ? ['L2', 'T2'] : []), ...marksOf([...auxiliaries, ...(delayed?.contacts ?? [])])],
     fields: {
       ...coilFields(['A1', 'A2'], inrush, inrushPf, sealed, sealedPf),
       ...powerFields,
-      ...only(auxiliaries.length > 0, auxiliaryFields),
+      ...only(auxiliaries.length > 0 || delayed !== undefined, auxiliaryFields),
+      ...only(delayed !== undefined && delayed.as !== 'overlapping', { delayS: field.number('Its block waits', 's', 0.1, 600) }),
     },
     parts: (plate): Part[] => [
       coil(plate, 'A1', 'A2', { operateMs: 18, releaseMs: 12 }),
       ...poles.map((pole) => polePart(pole, { duty: 'power', ratings: { ...powerRatings(plate), surface: 'power' } }, ARMATURE)),
       ...(bar ? [{ kind: 'join', id: 'bar', a: 'L2', b: 'T2', ohms: 0.001 } satisfies Join] : []),
       ...auxiliaries.map((pole) => polePart(pole, { duty: 'control', ratings: auxiliaryRatings(plate) }, ARMATURE)),
+      ...(delayed
+        ? [
+            {
+              kind: 'delay-block',
+              id: 'block',
+              on: 'coil',
+              onDelayS: delayed.as === 'in' ? plate.number('delayS') : delayed.as === 'out' ? 0 : OVERLAP_S,
+              offDelayS: delayed.as === 'out' ? plate.number('delayS') : 0,
+            } satisfies Part,
+            ...delayed.contacts.map((pole) => polePart(pole, { duty: 'control', ratings: auxiliaryRatings(plate) }, { parts: ['block'] })),
+          ]
+        : []),
     ],
     source: 'terminal marks EN 50005; coil VA common practice for definite-purpose and NEMA sizes',
   });
@@ -131,6 +149,43 @@ const heldContactor = (poles: readonly Pole[], as: string) =>
     is: { keepsPlace: true },
   });
 
+/** A contactor with a block whose pawl keeps it in until the block's own coil is pulsed. */
+const latchedContactor = (poles: readonly Pole[], as: string) =>
+  define({
+    ...variant('Contactor', as),
+    letter: 'K',
+    group: 'relay',
+    inputs: [
+      {
+        name: 'found',
+        on: 'Push it in by hand',
+        off: 'Trip its latch by hand',
+        state: 'found latched',
+        kind: 'maintained',
+        puts: { part: 'set', on: 'in', off: 'out' },
+        rest: false,
+      },
+    ],
+    terminals: ['A1', 'A2', 'E1', 'E2', ...marksOf(poles)],
+    fields: {
+      ...coilFields(['A1', 'A2'], ...RAIL_VA),
+      coilDuty: field.choice('Coils may stay on', DUTIES, 'pulse', 'common practice: latch coils are made for pulses'),
+      ...powerFields,
+    },
+    parts: (plate): Part[] => {
+      const speeds = { operateMs: 20, releaseMs: 12, plusFirst: 'A1' };
+      return [
+        { ...coil(plate, 'A1', 'A2', speeds, { latch: 'set', undoneBy: 'reset' }), id: 'set' },
+        { ...coil(plate, 'E1', 'E2', speeds, { latch: 'reset' }), id: 'reset' },
+        ...poles.map((pole) =>
+          polePart(pole, { duty: 'power', ratings: { ...powerRatings(plate), surface: 'power' } }, { parts: ['set'] }),
+        ),
+      ];
+    },
+    source: 'A1–A2 pulls in, E1–E2 trips the pawl, pulses of 0.1 to 0.3 s; keeps its place through a power loss: common practice',
+    is: { keepsPlace: true },
+  });
+
 const powerRatings = (plate: Plate<keyof typeof powerFields>): PoleRatings => ({
   motorA: plate.number('motorA'),
   lockedA: plate.number('lockedA'),
@@ -174,6 +229,28 @@ export const contactors = {
     poles: [...main(1, 2), ['R1', 'R2', 'NC'], ['R3', 'R4', 'NC']],
     va: RAIL_VA,
   }),
+  'contactor-3-on-delay': contactor({
+    as: '3 poles, block on delay',
+    poles: main(1, 2, 3),
+    auxiliaries: [NO(13)],
+    delayed: { as: 'in', contacts: [NC(55), NO(67)] },
+    va: RAIL_VA,
+  }),
+  'contactor-3-off-delay': contactor({
+    as: '3 poles, block off delay',
+    poles: main(1, 2, 3),
+    auxiliaries: [NO(13)],
+    delayed: { as: 'out', contacts: [NO(57), NC(65)] },
+    va: RAIL_VA,
+  }),
+  'contactor-3-overlap': contactor({
+    as: '3 poles, overlapping block',
+    poles: main(1, 2, 3),
+    auxiliaries: [NO(17)],
+    delayed: { as: 'overlapping', contacts: [NC(25)] },
+    va: RAIL_VA,
+  }),
+  'contactor-3-latched': latchedContactor(main(1, 2, 3), '3 poles, latch block'),
   'contactor-held-2': heldContactor(main(1, 2), '2 poles'),
   'contactor-held-3': heldContactor(main(1, 2, 3), '3 poles'),
   'control-relay-40': controlRelay('4 NO', [NO(13), NO(23), NO(33), NO(43)]),

@@ -2,7 +2,7 @@ import { type Contact, EARTH, type Load } from '#core/kinds';
 import { define, field, only, type Plate } from '../family';
 import { coil, coilFields } from './coils';
 
-const motorFields = (lockedTimes: number, lockedSource: string, hasServiceFactor = true) => ({
+export const motorFields = (lockedTimes: number, lockedSource: string, hasServiceFactor = true) => ({
   volts: field.number('Rated', 'V', 12, 1000),
   runA: field.number('Running', 'A', 0.05, 1000),
   runPf: field.typical('Power factor running', '', 0.8, undefined, 0.1, 1),
@@ -13,7 +13,7 @@ const motorFields = (lockedTimes: number, lockedSource: string, hasServiceFactor
   runUpS: field.typical('Runs up in', 's', 0.4, undefined, 0.05, 60),
 });
 
-const motorNumbers = (plate: Plate<keyof ReturnType<typeof motorFields>>) => {
+export const motorNumbers = (plate: Plate<keyof ReturnType<typeof motorFields>>) => {
   const runA = plate.number('runA') ?? 1;
   return {
     ratedV: plate.number('runA') === undefined ? undefined : plate.number('volts'),

@@ -4,7 +4,7 @@ import type { MakeWatch } from './watch';
 
 /** How a motor fails to run as it should in some state: it stands and hums, turns the wrong way, either way, or its own protector opens. */
 export interface MotorIll {
-  readonly ill: 'stalls' | 'backwards' | 'both ways' | 'protector';
+  readonly ill: 'stalls' | 'backwards' | 'both ways' | 'protector' | 'start held';
   readonly calls: Calls;
 }
 
@@ -17,6 +17,8 @@ export interface MotorExposure {
 
 /** A motor that stands locked for so long, and comes to speed in no moment of the state, stalls: one that another's start holds up comes on. */
 const STALL_MS = 200;
+/** A start relay that has not opened by then does not. */
+const HELD_MS = 1000;
 
 /** Watches each motor once all has come to rest: whether it came to speed, forwards. */
 export const watchMotors: MakeWatch<MotorExposure> = ({ plan }) => {
@@ -24,6 +26,7 @@ export const watchMotors: MakeWatch<MotorExposure> = ({ plan }) => {
   const ills = new Map<number, MotorIll>();
   const ran = new Set<number>();
   const lockedSince = new Map<number, number>();
+  const heldSince = new Map<number, number>();
   const stalled = new Set<number>();
   const runs = new Set<number>();
   /** motors that come to rest turning forwards, and those that do backwards */
@@ -36,6 +39,7 @@ export const watchMotors: MakeWatch<MotorExposure> = ({ plan }) => {
   return {
     begin() {
       lockedSince.clear();
+      heldSince.clear();
       stalled.clear();
       runs.clear();
     },
@@ -47,12 +51,19 @@ export const watchMotors: MakeWatch<MotorExposure> = ({ plan }) => {
         if (since !== undefined && atMs - since >= STALL_MS) stalled.add(index);
         if (sightAt(seen, motor)?.word !== 'locked') lockedSince.delete(index);
         else if (since === undefined) lockedSince.set(index, atMs);
-        if (isIn(moment, motor, 'motor', 'protected')) note(index, 'protector', calls);
-        if (isIn(moment, motor, 'motor3', 'backwards')) note(index, 'backwards', calls);
+        const held = heldSince.get(index);
+        if (held !== undefined && atMs - held >= HELD_MS) note(index, 'start held', calls);
+        if (sightAt(seen, motor)?.word !== 'start winding left in') heldSince.delete(index);
+        else if (held === undefined) heldSince.set(index, atMs);
+        if (isIn(moment, motor, 'motor', 'protected') || isIn(moment, motor, 'capacitor-motor', 'protected'))
+          note(index, 'protector', calls);
+        if (isIn(moment, motor, 'motor3', 'backwards') || isIn(moment, motor, 'capacitor-motor', 'backwards'))
+          note(index, 'backwards', calls);
         if (
           isIn(moment, motor, 'motor', 'running') ||
           isIn(moment, motor, 'motor3', 'running') ||
-          isIn(moment, motor, 'tap-motor', 'running')
+          isIn(moment, motor, 'tap-motor', 'running') ||
+          isIn(moment, motor, 'capacitor-motor', 'running')
         )
           runs.add(index);
       }
@@ -62,6 +73,7 @@ export const watchMotors: MakeWatch<MotorExposure> = ({ plan }) => {
         const { index } = motor;
         if (isIn(moment, motor, 'motor3', 'running')) forwards.add(index);
         if (isIn(moment, motor, 'motor3', 'backwards')) backwards.add(index);
+        if (heldSince.has(index)) note(index, 'start held', calls);
         if (runs.has(index)) ran.add(index);
         else if (stalled.has(index) || lockedSince.has(index)) note(index, 'stalls', calls);
       }

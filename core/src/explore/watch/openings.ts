@@ -1,6 +1,7 @@
+import type { PlannedPart } from '#core/graph';
 import { isKind } from '#core/kinds';
 import { partAmps } from '#core/network';
-import { isIn } from '#core/sequence';
+import { isIn, type Moment } from '#core/sequence';
 import type { Calls } from '../calls';
 import type { MakeWatch } from './watch';
 
@@ -11,6 +12,10 @@ export interface Opening {
   /** the most that ran through it before */
   readonly amps: number;
 }
+
+/** A release that opens its breaker, or that the open breaker has just cut off. */
+const isPulling = (moment: Moment, planned: PlannedPart): boolean =>
+  isIn(moment, planned, 'shunt-release', 'tripping', 'cut off') || isIn(moment, planned, 'undervoltage', 'tripped');
 
 /** Watches what protects: the state in which each opens by itself, and what it had carried. Of several states the one with most amps. */
 export const watchOpenings: MakeWatch<ReadonlyMap<number, Opening>> = ({ plan, nets }) => {
@@ -32,6 +37,8 @@ export const watchOpenings: MakeWatch<ReadonlyMap<number, Opening>> = ({ plan, n
           continue;
         }
         isOpen.add(index);
+        // a release that opens it does what it is there for
+        if (plan.partsIn(guard.device.id).some((one) => isPulling(moment, one))) continue;
         const amps = most.get(index) ?? 0;
         if (amps > (kept.get(index)?.amps ?? 0)) kept.set(index, { calls, atMs, amps });
       }

@@ -1,6 +1,8 @@
 import type { Told } from '#core/check';
+import { amount } from '#core/units';
 import { tellCalls } from './calls';
-import type { FindingWords, Said } from './findingWords';
+import { type FindingWords, type Said, unread } from './findingWords';
+import { listed } from './points';
 
 /** What is wrong with the loops of a safety relay. */
 export function tellSafetyLoops(tag: string, told: Told<'safety-loops'>): FindingWords {
@@ -46,6 +48,37 @@ export function tellSpeedLeads(tag: string, told: Told<'speed-leads'>): FindingW
       };
 }
 
+/** The run capacitor of a motor. */
+export function tellRunCapacitor(tag: string, told: Told<'run-capacitor'>): FindingWords {
+  switch (told.code) {
+    case 'none':
+      return {
+        title: `${tag} has no run capacitor`,
+        consequence: 'It hums and stands, or runs weak and hot.',
+        reason: `Its plate asks for ${amount(told.microFarads, 'µF')}; wires join none between R and S.`,
+        remedy: `Fit one of ${amount(told.microFarads, 'µF')} between R and S, for at least the volts that are printed.`,
+      };
+    case 'other':
+      return {
+        title: `${tag} has ${amount(told.has, 'µF')} where its plate asks for ${amount(told.microFarads, 'µF')}`,
+        consequence:
+          told.has < told.microFarads
+            ? 'It starts badly and runs hot.'
+            : 'Its start winding carries more than it is made for, and runs hot.',
+        reason: `${listed(told.capacitors)} ${told.capacitors.length > 1 ? 'stand' : 'stands'} between R and S.`,
+        remedy: 'Isolate, wait, discharge it through 10 to 20 kΩ, measure it; fit the one that the plate asks for.',
+      };
+    case 'unread':
+      return unread(
+        tag,
+        'no microfarads',
+        'Nobody can say whether the capacitor is the right one.',
+        told.what === 'motor' ? 'The plate of the motor says none.' : 'The print of the capacitor is unread.',
+        'Read it, and enter it.',
+      );
+  }
+}
+
 /** A motor that does not come to speed as it should. */
 export const tellMotorRun = ({ tag, told: { ill }, circuit, finding }: Said<'motor-run'>): FindingWords =>
   ({
@@ -66,6 +99,12 @@ export const tellMotorRun = ({ tag, told: { ill }, circuit, finding }: Said<'mot
       consequence: 'A fan or a pump gives little, a scroll compressor is hurt, a drive may break.',
       reason: `Its phases come in the other order, ${tellCalls(circuit, finding.calls)}.`,
       remedy: 'Exchange two of its lines, once, at one place; prove the direction before it is coupled.',
+    },
+    'start held': {
+      title: `${tag}: its start winding stays in`,
+      consequence: 'A start winding is made for seconds: it burns, and a start capacitor left in bursts.',
+      reason: `Up to speed it still has start amps, ${tellCalls(circuit, finding.calls)}: the start relay does not open, or no capacitor stands before S.`,
+      remedy: 'Isolate, wait, discharge the capacitors. Then the start relay: its coil on S and C, its contact, its volts of pick-up.',
     },
     protector: {
       title: `${tag}'s own protector opens`,
