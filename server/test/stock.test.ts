@@ -24,6 +24,7 @@ const part = (id: string, more: Partial<StockPart> = {}): StockPart => ({
   count: 1,
   notes: '',
   body: null,
+  own: null,
   ...more,
 });
 const save = (one: StockPart, baseRevision: number, removed = false) =>

@@ -80,7 +80,7 @@ describe('what is kept beside the circuit', () => {
   const job = (id: string) => ({ id, title: id, demo: false, standing: 'open', count: 0, circuits: [] });
   const part = (id: string) => ({
     revision: 1,
-    part: { id, title: id, family: 'fuse-1', nameplate: {}, print: '', van: '', shelf: '', count: 1, notes: '', body: null },
+    part: { id, title: id, family: 'fuse-1', nameplate: {}, print: '', van: '', shelf: '', count: 1, notes: '', body: null, own: null },
   });
 
   it('a list is asked for page by page, to its end', async () => {

@@ -1,6 +1,6 @@
 import { judgeExposure } from '#core/check';
 import type { Circuit, Device, DeviceId } from '#core/circuit';
-import { loneDevice, partsOf, type StockPart } from '#core/devices';
+import { knowing, loneDevice, partsOf, type StockPart } from '#core/devices';
 import { type CoilPair, coilAcross, type Exploration, momentOf, type Progress } from '#core/explore';
 import {
   askedOf,
@@ -114,7 +114,7 @@ function coilOf(circuit: Circuit, device: DeviceId, hand: StockPart): Coil | und
   const there = circuit.devices[device];
   return there
     ? mapTerminals(circuit, there, hand).coil
-    : partsOf(loneDevice(hand), circuit).find((part): part is Coil => part.kind === 'coil');
+    : partsOf(loneDevice(hand), knowing(circuit, hand)).find((part): part is Coil => part.kind === 'coil');
 }
 
 /** Less than this at its terminals is no call. */

@@ -701,7 +701,7 @@ const tooLittle = (family: string, field: FieldName, rig: Circuit): number | str
   if (isOn24(family) || family === 'output-transistor') return 12;
   if (field === 'ratedV' && (family.startsWith('controller') || rig.devices.dX!.nameplate.ratedV?.value === TOO_LITTLE.ratedV)) return 12;
   if (
-    family === 'diode' ||
+    family === 'diode-1' ||
     family === 'transmitter-volts' ||
     family === 'relay-solid-state' ||
     (family.startsWith('actuator') && field === 'motorV')

@@ -33,6 +33,7 @@ export {
   fieldSchema,
   logEntrySchema,
   ownFamilyNameSchema,
+  ownFamilySchema,
   PLAIN_LANDINGS,
   PLAIN_PLACE,
   placeIdSchema,

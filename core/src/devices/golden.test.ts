@@ -11,7 +11,19 @@ function filled(facts: FieldFacts, large: boolean): Field {
 }
 
 function partText(family: string, nameplate: Record<string, Field>): string {
-  const device = loneDevice({ id: 'pX', title: family, family, nameplate, print: '', van: '', shelf: '', count: 1, notes: '', body: null });
+  const device = loneDevice({
+    id: 'pX',
+    title: family,
+    family,
+    nameplate,
+    print: '',
+    van: '',
+    shelf: '',
+    count: 1,
+    notes: '',
+    body: null,
+    own: null,
+  });
   return digest(partsOf(device));
 }
 
@@ -41,9 +53,13 @@ describe('families stand as they stood', () => {
       count: 1,
       notes: '',
       body: null,
+      own: null,
     });
     expect(
-      asDevice({ ...lone, id: 'pY', title: 'y', family: 'fuse-3', print: '', van: '', shelf: '', count: 1 }, { ...lone, tag: 'F7' }),
+      asDevice(
+        { ...lone, id: 'pY', title: 'y', family: 'fuse-3', own: null, print: '', van: '', shelf: '', count: 1 },
+        { ...lone, tag: 'F7' },
+      ),
     ).toMatchObject({
       tag: 'F7',
       family: 'fuse-3',

@@ -17,5 +17,5 @@ export {
 } from './families';
 export type { DeviceFamily, InputFacts } from './family';
 export type { StockPart } from './stock';
-export { asDevice, loneDevice, printed, stockPartSchema, stockProblems } from './stock';
+export { asDevice, asPart, bringing, kindOfPart, knowing, loneDevice, printed, stockPartSchema, stockProblems } from './stock';
 export { kindText } from './tradeWords';

@@ -124,11 +124,11 @@ describe('a motor with a start winding', () => {
 describe('suppressors', () => {
   it('a coil with a diode across it lets go about four times as late', () => {
     // common practice: three to five times
-    const releaseMs = (circuit: ReturnType<NonNullable<(typeof PLACED)['diode']>>) => {
+    const releaseMs = (circuit: ReturnType<NonNullable<(typeof PLACED)['diode-1']>>) => {
       const coil = planNetwork(circuit).parts.find(isKind('coil'))!;
       return coil.part.releaseMs;
     };
-    const circuit = PLACED.diode!({});
+    const circuit = PLACED['diode-1']!({});
     const { dX: _diode, ...devices } = circuit.devices;
     const conductors = Object.fromEntries(
       Object.entries(circuit.conductors).filter(([, { ends }]) => !ends.some((end) => end?.startsWith('dX'))),
@@ -136,7 +136,7 @@ describe('suppressors', () => {
     expect(releaseMs(circuit) / releaseMs({ ...circuit, devices, conductors })).toBe(4);
   });
   it('the right way round it blocks, the other way it shorts its supply', () => {
-    const circuit = PLACED.diode!({});
+    const circuit = PLACED['diode-1']!({});
     const turned = {
       ...circuit,
       conductors: Object.fromEntries(
@@ -327,7 +327,7 @@ describe('what brings a motor up', () => {
       turn('S1', 'on', 30_000, false),
       turn('S1', 'on', 35_000),
     ];
-    const run = running('drive', {}, log);
+    const run = running('drive-motor', {}, log);
     const words = [4000, 8000, 21_000, 28_000, 32_000, 38_000].map((atMs) => run.word('X', 'drive', atMs));
     expect(words).toEqual(['ready', 'running', 'tripped', 'tripped', 'ready', 'running']);
     expect([run.mode('X', '95-98', 8000), run.mode('X', '95-98', 21_000)]).toEqual(['closed', 'open']);

@@ -1,4 +1,4 @@
-import { familyOf, loneDevice, partsOf, plateNumber, type StockPart, stockProblems } from '#core/devices';
+import { familyOf, knowing, loneDevice, partsOf, plateNumber, type StockPart, stockProblems } from '#core/devices';
 import { plusAtPair } from '#core/explore';
 import { tablesFor, type Verdict, worstVerdict } from '#core/size';
 import { naturally } from '#core/units';
@@ -16,7 +16,8 @@ import { inPlace, meetsBase } from './replacing';
 import { wordFor } from './word';
 
 /** Judges one part for the place, without a solve: the pairs make its coil a division, the demands make its poles a comparison. */
-function judgeCandidate(place: Place, stocked: StockPart): Candidate {
+function judgeCandidate(at: Place, stocked: StockPart): Candidate {
+  const place: Place = { ...at, circuit: knowing(at.circuit, stocked) };
   const part = inPlace(place.device, stocked);
   const meets = meetsBase(place.device, part);
   const tables = tablesFor(place.practice);
@@ -78,9 +79,10 @@ export type WhyMissing =
   | { readonly code: 'other group' | 'other family'; readonly is: string; readonly wanted: string };
 
 /** Why a part is not listed for a place; undefined where it is. */
-export function whyMissing({ coil, device, circuit }: Place, part: StockPart): WhyMissing | undefined {
+export function whyMissing({ coil, device, circuit: known }: Place, part: StockPart): WhyMissing | undefined {
+  const circuit = knowing(known, part);
   const [is, wanted] = [familyOf(loneDevice(part), circuit), familyOf(device, circuit)];
   if (!coil) return part.family === device.family ? undefined : { code: 'other family', is: is.title, wanted: wanted.title };
-  if (!partsOf(loneDevice(part)).some(({ kind }) => kind === 'coil')) return { code: 'no coil' };
+  if (!partsOf(loneDevice(part), circuit).some(({ kind }) => kind === 'coil')) return { code: 'no coil' };
   return is.group === wanted.group ? undefined : { code: 'other group', is: is.group, wanted: wanted.group };
 }

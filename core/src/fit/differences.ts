@@ -1,5 +1,5 @@
-import type { Device } from '#core/circuit';
-import { type FieldName, familyOf, loneDevice, partsOf, type StockPart } from '#core/devices';
+import type { Circuit, Device } from '#core/circuit';
+import { type FieldName, familyOf, knowing, loneDevice, partsOf, type StockPart } from '#core/devices';
 import type { Exploration } from '#core/explore';
 import { partNamed } from '#core/graph';
 import type { Coil, Part } from '#core/kinds';
@@ -104,13 +104,13 @@ const SHOWN: readonly FieldName[] = [
 
 /** The two nameplates line by line: coil, poles, each rating, auxiliaries, pins. */
 export function differencesOf(device: Device, part: StockPart, mapping: Mapping, before: Exploration): Difference[] {
-  const { circuit } = before.plan;
+  const circuit = knowing(before.plan.circuit, part);
   const old = partsOf(device, circuit);
   const lone = loneDevice(part);
   return [
     ...coilLines(device, old, mapping, before),
     ...poleLine(device, old, partsOf(lone, circuit), mapping, before),
-    ...fieldLines(device, lone, before),
+    ...fieldLines(device, lone, circuit),
     ...(mapping.moved.length > 0 ? [{ code: 'pins' as const, verdict: 'look' as const, moved: mapping.moved }] : []),
     ...(mapping.lost.length > 0 ? [{ code: 'no place' as const, verdict: 'danger' as const, marks: mapping.lost }] : []),
   ];
@@ -148,8 +148,8 @@ function poleLine(device: Device, old: readonly Part[], parts: readonly Part[], 
   ];
 }
 
-function fieldLines(device: Device, lone: Device, before: Exploration): Difference[] {
-  const families = [lone, device].map((one) => familyOf(one, before.plan.circuit));
+function fieldLines(device: Device, lone: Device, circuit: Circuit): Difference[] {
+  const families = [lone, device].map((one) => familyOf(one, circuit));
   const enteredIn = (one: Device, name: FieldName): Value => one.nameplate[name]?.value ?? undefined;
   return SHOWN.filter((name) => device.nameplate[name] !== undefined || lone.nameplate[name] !== undefined).map((field): Difference => {
     const facts = families.map(({ fields }) => fields[field]).find(Boolean);

@@ -1,5 +1,5 @@
 import { type Circuit, conductorsAt, type Device, terminalId } from '#core/circuit';
-import { familyOf, loneDevice, partsOf, type StockPart } from '#core/devices';
+import { familyOf, knowing, loneDevice, partsOf, type StockPart } from '#core/devices';
 import type { Coil, Part } from '#core/kinds';
 import { least } from '#core/units';
 import { isWorked, type Pole, polesOf, WAYS } from './poles';
@@ -32,7 +32,8 @@ const isCoil = (part: Part): part is Coil => part.kind === 'coil';
  * Lays a part's terminals over those of the device it is to replace: coil on coil, pole on pole, the rest by its mark.
  * A polarized coil is laid with its plus on plus.
  */
-export function mapTerminals(circuit: Circuit, device: Device, part: StockPart, supply?: CoilSupply): Mapping {
+export function mapTerminals(known: Circuit, device: Device, part: StockPart, supply?: CoilSupply): Mapping {
+  const circuit = knowing(known, part);
   const lone = loneDevice(part);
   const parts = partsOf(lone, circuit);
   const old = partsOf(device, circuit);

@@ -1,5 +1,5 @@
 import { type Circuit, type Device, deviceOf, type EditChange, markOf, terminalId } from '#core/circuit';
-import { asDevice, type FieldName, familyNamed, plateField, type StockPart } from '#core/devices';
+import { asDevice, bringing, type FieldName, kindOfPart, plateField, type StockPart } from '#core/devices';
 import type { Mapping } from './mapping';
 
 /** What stays when a part goes: the base in the panel is the place's, not the part's. */
@@ -7,7 +7,7 @@ const OF_THE_PLACE: readonly FieldName[] = ['base', 'baseA', 'baseV'];
 
 /** A part as it would stand in the place: with what stays there. */
 export function inPlace(device: Device, part: StockPart): StockPart {
-  const fields = familyNamed(part.family)?.fields ?? {};
+  const fields = kindOfPart(part)?.fields ?? {};
   const stays = OF_THE_PLACE.flatMap((name) => {
     const held = plateField(device, name);
     return held && Object.hasOwn(fields, name) ? [[name, held] as const] : [];
@@ -18,7 +18,7 @@ export function inPlace(device: Device, part: StockPart): StockPart {
 /** Whether a plug-in part meets the base that is there; one whose base nobody has read meets any. */
 export function meetsBase(device: Device, part: StockPart): boolean {
   const base = plateField(device, 'base')?.value;
-  const pins = plateField(part, 'pins')?.value ?? familyNamed(part.family)?.fields.pins?.typical?.value;
+  const pins = plateField(part, 'pins')?.value ?? kindOfPart(part)?.fields.pins?.typical?.value;
   return base === undefined || pins === undefined || base === pins;
 }
 
@@ -41,6 +41,7 @@ export function replacing(circuit: Circuit, device: Device, part: StockPart, map
   const fitted: Device = { ...asDevice(inPlace(device, part), device), title: device.title, notes: device.notes, fitted: part.title };
   return [
     ...off,
+    ...bringing(circuit, part),
     { type: 'removeDevice', device: device.id },
     { type: 'addDevice', device: fitted },
     ...on,

@@ -1,9 +1,9 @@
-import type { Field, FieldFacts } from '#core/circuit';
-import { families, familyNamed, type StockPart, stockPartSchema, stockProblems } from '#core/devices';
+import { type Field, type FieldFacts, ownFamilySchema } from '#core/circuit';
+import { families, kindOfPart, type StockPart, stockPartSchema, stockProblems } from '#core/devices';
 import { readTyped } from '#core/units';
 import { type CutTable, readSheet } from './sheet';
 
-const OWN = ['title', 'family', 'print', 'van', 'shelf', 'count', 'notes', 'widthMm', 'heightMm'] as const;
+const OWN = ['title', 'family', 'print', 'van', 'shelf', 'count', 'notes', 'widthMm', 'heightMm', 'kind'] as const;
 
 /** Every nameplate field of any family, so that one file holds all parts. */
 const plateColumns = (): string[] => [...new Set(Object.values(families).flatMap(({ fields }) => Object.keys(fields)))].sort();
@@ -47,6 +47,16 @@ const millimetres = (text: string): number => {
   const typed = readTyped(text, 'mm');
   return typed.is === 'number' ? typed.value : Number.NaN;
 };
+
+/** A kind of one's own as it stands in a cell; null: none, undefined: it cannot be read. */
+function ownKind(text: string): StockPart['own'] | undefined {
+  if (text === '') return null;
+  try {
+    return ownFamilySchema.safeParse(JSON.parse(text)).data;
+  } catch {
+    return undefined;
+  }
+}
 
 const likeness = (part: StockPart): string => JSON.stringify({ ...part, id: '', count: 0 });
 
@@ -98,7 +108,9 @@ export function stockFromRows(rows: readonly CsvRow[], newId: (index: number) =>
     const problems = cells
       .filter(([name, value]) => value !== '' && !known.has(name))
       .map(([name]) => `Column "${name}" is not known. Rename it or leave it empty.`);
-    const family = familyNamed(of('family'));
+    const own = ownKind(of('kind'));
+    if (own === undefined) problems.push('Column "kind" holds no kind of one\'s own: leave it as it was exported, or empty it.');
+    const family = kindOfPart({ family: of('family'), own: own ?? null });
     const nameplate: Record<string, Field> = {};
     for (const [name, value] of cells) {
       if (value === '' || !known.has(name) || (OWN as readonly string[]).includes(name)) continue;
@@ -119,6 +131,7 @@ export function stockFromRows(rows: readonly CsvRow[], newId: (index: number) =>
         of('widthMm') === '' && of('heightMm') === ''
           ? null
           : { widthMm: millimetres(of('widthMm')), heightMm: millimetres(of('heightMm')) },
+      own: own ?? null,
     };
     const parsed = stockPartSchema.safeParse(draft);
     if (!parsed.success)
@@ -151,6 +164,7 @@ export function stockToRows(parts: readonly StockPart[]): { columns: string[]; r
       notes: part.notes,
       widthMm: part.body ? String(part.body.widthMm) : '',
       heightMm: part.body ? String(part.body.heightMm) : '',
+      kind: part.own ? JSON.stringify(part.own) : '',
       ...Object.fromEntries(used.map((name) => [name, String(part.nameplate[name]?.value ?? '')])),
     })),
   };

@@ -56,7 +56,7 @@ const SOFT: Parameters<typeof made> = [
   `${THREE_LINES} | F1:T1 X:L1 | F1:T2 X:L2 | F1:T3 X:L3 | X:T1 M1:U | X:T2 M1:V | X:T3 M1:W | G2:L X:A1 S1:1 X:13 | S1:2 X:IN | X:A2 G2:N | X:14 K1:A1 | K1:A2 G2:N`,
 ];
 const DRIVE: Parameters<typeof made> = [
-  ['drive', { volts: 480, runA: 10, pilotCode: 'B300', dcCode: 'Q300' }],
+  ['drive-motor', { volts: 480, runA: 10, pilotCode: 'B300', dcCode: 'Q300' }],
   {
     G1: THREE,
     G2: mains(120),
@@ -75,7 +75,7 @@ const onDirect = ([own, more, wires]: Parameters<typeof made>, contact: readonly
 };
 export const PLACED_ON_DC: { readonly [F in FamilyName]?: Placed } = {
   'soft-starter': onDirect(SOFT, ['13', '14']),
-  drive: onDirect(DRIVE, ['13', '14']),
+  'drive-motor': onDirect(DRIVE, ['13', '14']),
   'breaker-1-auxiliary': made(
     ['breaker-1-auxiliary', { ...shuntPlate, auxiliaryCode: 'A600', dcCode: 'Q300' }],
     { G1: THREE_LOW, G2: mains(120), E1: ['heater', { volts: 120, watts: 600 }], ...DIRECT },
@@ -151,8 +151,8 @@ export const PLACED: { readonly [F in FamilyName]?: Placed } = {
     },
     `${LINES} | F1:T1 X:L | X:M M1:R | X:S C1:1 | C1:2 M1:S | M1:C F1:T2`,
   ),
-  diode: made(
-    ['diode', { ratedV: 200 }],
+  'diode-1': made(
+    ['diode-1', { ratedV: 200 }],
     { G1: mains(120), G2: DC24, S1: SWITCH, K1: ['relay-interface-1', { coilKind: 'DC', coilV: 24, sealedVa: 0.6 }] },
     'G1:L G2:L | G1:N G2:N | G2:+ S1:1 | S1:2 K1:A1 X:K | X:A K1:A2 G2:-',
   ),
@@ -229,7 +229,7 @@ export const PLACED: { readonly [F in FamilyName]?: Placed } = {
     `${LOW_LINES} | T1:R X:R S1:1 B1:1 | X:C T1:C | S1:2 X:Y | B1:2 X:DFT | X:CC K1:A1 | K1:A2 T1:C | X:RV Y1:1 | Y1:2 T1:C | X:W2 K2:A1 | K2:A2 T1:C | G1:L X:L | X:FAN M2:1 | M2:2 G1:N`,
   ),
   'soft-starter': made(...SOFT),
-  drive: made(...DRIVE),
+  'drive-motor': made(...DRIVE),
   'relay-solid-state': made(
     ['relay-solid-state', { resistiveA: 10, motorA: 10, lockedA: 60, mostV: 250 }],
     { G1: mains(120), G2: DC24, S1: SWITCH, E1: ['heater', { volts: 120, watts: 480 }] },

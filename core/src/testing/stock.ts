@@ -32,6 +32,7 @@ export const inHand = (family: string, plate: Record<string, number | string> = 
   count: 1,
   notes: '',
   body: null,
+  own: null,
 });
 
 /** What stands in the circuit, as if it came from the shelf. */

@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import type { Device, FieldFacts } from '#core/circuit';
-import { type DeviceFamily, familyList, familyNamed, familyOf, printed, type StockPart } from '#core/devices';
+import type { Circuit, Device, FieldFacts } from '#core/circuit';
+import { type DeviceFamily, familyList, familyOf, kindOfPart, printed, type StockPart } from '#core/devices';
 import { ratingFigures, readCoilPrint, readRatingPrint, readSupplyPrint, supplyFigures } from '#core/size';
 import { tellCoilPrint, tellPrintDoubts, tellRatingDoubts, tellRatingPrint, tellSupplyDoubts, tellSupplyPrint } from '#core/words';
 import { NameplateForm } from '../plates/NameplateForm';
@@ -15,7 +15,7 @@ const USUAL = ['24 V 50/60 Hz', '120 V 60 Hz', '208-240 V 60 Hz', '230 V 50 Hz',
 const isCoilField = (name: string) => /^(coil|inrush|sealed)/.test(name);
 
 /** A blank part of the device's own kind: nothing of the old nameplate is taken over unread. */
-export const blankHand = (device: Device): StockPart => ({
+export const blankHand = (device: Device, { families }: Pick<Circuit, 'families'>): StockPart => ({
   id: 'phand',
   title: 'the part in hand',
   family: device.family,
@@ -26,6 +26,7 @@ export const blankHand = (device: Device): StockPart => ({
   count: 1,
   notes: '',
   body: null,
+  own: families[device.family as keyof typeof families] ?? null,
 });
 
 /** The nameplate fields that a coil's print fills. */
@@ -75,7 +76,7 @@ interface Props {
 export function HandPart({ device, hand, onChange }: Props) {
   const [problem, setProblem] = useState<string>();
   const own = familyOf(device, useDocument());
-  const family = familyNamed(hand.family) ?? own;
+  const family = kindOfPart(hand) ?? own;
   const alike = familyList.filter(([, one]) => one.group === own.group && hasCoil(one) === hasCoil(own));
   const setCoil = (print: string) => {
     const fields = coilFields(print);

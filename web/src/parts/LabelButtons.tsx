@@ -1,7 +1,7 @@
 import { Flex } from '@chakra-ui/react';
 import type { TwinAnswer } from '#core/bench';
 import type { Circuit, Device } from '#core/circuit';
-import { asDevice, type StockPart } from '#core/devices';
+import { asDevice, knowing, type StockPart } from '#core/devices';
 import { labelOf } from '#core/words';
 import { useAppSelector } from '../store/store';
 import { Button, Label } from '../ui/parts';
@@ -22,7 +22,7 @@ export function LabelButtons({ device, document, part, twin }: Props) {
   const blocked = twin && (twin.verdict === 'block' || [...twin.brings, ...twin.stands].some(({ verdict }) => verdict === 'block'));
   const make = async (kind: 'svg' | 'pdf') => {
     const { labelPdf, labelSvg, qrText } = await import('../label/printLabel');
-    const label = labelOf(document, shown, revision);
+    const label = labelOf(part ? knowing(document, part) : document, shown, revision);
     const code = qrText(window.location, { job: job ?? '', circuit: id ?? '', tag: device.tag, revision });
     if (kind === 'svg') saveAs(`${device.tag}-label.svg`, await labelSvg(label, code), 'image/svg+xml');
     else saveAs(`${device.tag}-label.pdf`, await labelPdf(label, code), 'application/pdf');

@@ -65,7 +65,7 @@ export default function PartsPage() {
   const [beside, setBeside] = useState<string>();
   const [search, setSearch] = useState('');
   const [twin, setTwin] = useState<{ id: string; answer: TwinAnswer }>();
-  const blank = useMemo(() => device && blankHand(device), [device]);
+  const blank = useMemo(() => device && blankHand(device, document), [device, document]);
   const inHand = isHand ? (hand ?? blank ?? null) : null;
   const place = usePlace(device?.id, inHand);
   const id = device?.id;
@@ -229,7 +229,7 @@ export default function PartsPage() {
                 </>
               )}
               <Flex gap="8px" mt="12px">
-                <Button type="button" onClick={() => setHandPart(blankHand(device))}>
+                <Button type="button" onClick={() => setHandPart(blankHand(device, document))}>
                   Another part
                 </Button>
               </Flex>

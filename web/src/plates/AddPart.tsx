@@ -10,7 +10,7 @@ import {
   type TerminalId,
   terminalId,
 } from '#core/circuit';
-import { catalogue, familyList, familyNamed, kindText, loneDevice, partsOf, type StockPart } from '#core/devices';
+import { bringing, catalogue, familyList, kindOfPart, kindText, knowing, loneDevice, partsOf, type StockPart } from '#core/devices';
 import { addPart, nextTag, ownKindName, type Seat, seatPart, tagProblem } from '#core/panel';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
@@ -48,7 +48,7 @@ function searched(words: readonly string[], stock: readonly StockPart[], own: Ow
       : [];
   });
   const parts = stock
-    .filter(({ title, print, family }) => fits(`${title} ${print} ${familyNamed(family)?.title ?? ''}`))
+    .filter((from) => fits(`${from.title} ${from.print} ${kindOfPart(from)?.title ?? ''}`))
     .map((from): Found => ({ key: from.id, family: from.family, title: from.title, about: `in stock · ${from.print}`, from }));
   return [...brought, ...kinds.slice(0, words.length === 0 ? MOST_FOUND : 5), ...parts].slice(0, MOST_FOUND);
 }
@@ -66,6 +66,7 @@ function pairsOf(family: string, families: Own): { readonly a: string; readonly 
     count: 0,
     notes: '',
     body: null,
+    own: null,
   });
   return partsOf(device, { families, programs: {} }).flatMap((part) =>
     'a' in part && 'b' in part && typeof part.a === 'string' && typeof part.b === 'string'
@@ -121,13 +122,16 @@ export function AddPart({ point, onClose }: { point: Point | null; onClose: () =
     [search, stock, own],
   );
   const seats = useMemo(() => seatsAt(circuit, point), [circuit, point]);
-  const pairs = useMemo(() => (found ? pairsOf(found.family, own) : []), [found, own]);
+  const pairs = useMemo(
+    () => (found ? pairsOf(found.family, found.from ? knowing({ families: own }, found.from).families : own) : []),
+    [found, own],
+  );
   const seat = seats[seatAt]?.seat;
   const pair = pairs[pairAt];
   const choose = (one: Found) => {
     setFound(one);
     setPairAt(0);
-    setTag(nextTag(circuit, familyNamed(one.family)?.letter ?? own[one.family as keyof Own]?.letter ?? 'X'));
+    setTag(nextTag(circuit, kindOfPart(one.from ?? { family: one.family, own: own[one.family as keyof Own] ?? null })?.letter ?? 'X'));
   };
   const problem =
     tagProblem(circuit, tag) ??
@@ -143,7 +147,8 @@ export function AddPart({ point, onClose }: { point: Point | null; onClose: () =
     if (!made) return;
     const name = Object.keys(described).find((one) => one === found.family) as keyof Own | undefined;
     const to = name && described[name];
-    dispatch(edit([...(name && to ? [{ type: 'setFamily' as const, name, to }] : []), ...made.changes]));
+    const brings = found.from ? bringing(circuit, found.from) : [];
+    dispatch(edit([...(name && to ? [{ type: 'setFamily' as const, name, to }] : brings), ...made.changes]));
     dispatch(benchSlice.actions.deviceSelected(made.device));
     onClose();
   };

@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
 import type { Field as FieldValue } from '#core/circuit';
-import { familyList, familyNamed, type StockPart, stockProblems } from '#core/devices';
+import { familyList, familyNamed, kindOfPart, type StockPart, stockProblems } from '#core/devices';
 import { readTyped } from '#core/units';
 import { NameplateForm } from '../plates/NameplateForm';
 import { Choice } from '../ui/Choice';
@@ -36,7 +36,7 @@ export function PartEditor({ part, isNew, onSave, onDuplicate, onClose }: Props)
   const [count, setCount] = useState(String(part.count));
   const [unread, setUnread] = useState<Readonly<Record<string, string>>>({});
   const [size, setSize] = useState({ wide: part.body ? String(part.body.widthMm) : '', high: part.body ? String(part.body.heightMm) : '' });
-  const family = familyNamed(draft.family);
+  const family = kindOfPart(draft);
   const body = bodyOf(size);
   const problems = [
     ...(body === undefined ? ['Its body has a width and a height in mm, or neither.'] : []),
@@ -84,9 +84,14 @@ export function PartEditor({ part, isNew, onSave, onDuplicate, onClose }: Props)
             value={draft.family}
             onChange={({ target }) => {
               setUnread({});
-              setDraft({ ...draft, family: target.value, nameplate: kept(draft, target.value) });
+              setDraft(
+                target.value === part.family
+                  ? { ...draft, family: part.family, own: part.own }
+                  : { ...draft, family: target.value, own: null, nameplate: kept(draft, target.value) },
+              );
             }}
           >
+            {part.own && <option value={part.family}>{part.own.title}, a kind of its own</option>}
             {familyList
               .filter(([, { group }]) => group !== 'joint')
               .map(([name, { title }]) => (

@@ -1,7 +1,7 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import type { StockLine, StockSave } from '#core/api';
-import { familyNamed, type StockPart } from '#core/devices';
+import { kindOfPart, type StockPart } from '#core/devices';
 import type { BadRow } from '#core/formats';
 import { naturally } from '#core/units';
 import { Outside } from '../frame/Outside';
@@ -58,7 +58,7 @@ export default function StockPage() {
   const shown = useMemo(() => {
     const words = search.toLowerCase().split(/\s+/).filter(Boolean);
     const textOf = ({ part }: StockLine) =>
-      `${part.title} ${part.print} ${part.van} ${part.shelf} ${familyNamed(part.family)?.title ?? ''}`.toLowerCase();
+      `${part.title} ${part.print} ${part.van} ${part.shelf} ${kindOfPart(part)?.title ?? ''}`.toLowerCase();
     return [...(parts ?? [])]
       .sort((a, b) => naturally(a.part.title, b.part.title))
       .filter((line) => (where === '' || line.part.van === where) && words.every((word) => textOf(line).includes(word)));
@@ -229,7 +229,7 @@ const COLUMNS: readonly Column<StockLine>[] = [
       </>
     ),
   },
-  { id: 'kind', title: 'Kind', wideOnly: true, cell: ({ part }) => familyNamed(part.family)?.title ?? part.family },
+  { id: 'kind', title: 'Kind', wideOnly: true, cell: ({ part }) => kindOfPart(part)?.title ?? part.family },
   { id: 'place', title: 'Where', cell: ({ part }) => `${part.van} ${part.shelf}`.trim() },
   { id: 'count', title: 'Count', align: 'right', cell: ({ part }) => part.count },
 ];
@@ -245,4 +245,5 @@ const blank = (): StockPart => ({
   count: 1,
   notes: '',
   body: null,
+  own: null,
 });

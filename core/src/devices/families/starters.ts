@@ -83,7 +83,7 @@ export const starters = {
     },
     source: 'supply A1–A2, start IN, run 13–14, top of ramp 23–24; begins at 65 % of the volts: common practice',
   }),
-  drive: define({
+  'drive-motor': define({
     title: 'Drive with the motor behind it, run and fault contacts',
     letter: 'A',
     group: 'control',

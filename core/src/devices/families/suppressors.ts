@@ -4,7 +4,7 @@ const fields = { ratedV: field.number('Rated volts', 'V', 5, 1500) };
 
 /** What stands across a coil or a contact against the kick of opening. */
 export const suppressors = {
-  diode: define({
+  'diode-1': define({
     title: 'Diode',
     letter: 'V',
     group: 'load',
