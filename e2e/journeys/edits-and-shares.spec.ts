@@ -261,3 +261,52 @@ test('several devices are copied from one circuit into another, under free tags,
   await dialog.getByRole('textbox', { name: 'Search devices' }).fill('PS');
   await expect(dialog.getByRole('checkbox')).toHaveCount(2);
 });
+
+test('several devices are picked on the sheet: by shift-click, by a frame, by a key, by taps; copied, pasted, taken out', async ({
+  page,
+}) => {
+  const tech = technician(page);
+  await tech.openCopy(/Cold store 1, condensing unit/);
+  const bar = page.getByRole('region', { name: 'Picked devices' });
+  const symbol = (id: string) => page.locator(`[data-symbol="${id}"]`);
+  await tech.select('PS1:1');
+  await symbol('dPS1:1-2').click();
+  await expect(bar).toBeHidden();
+  await symbol('dPS2:1-2').click({ modifiers: ['Shift'] });
+  await expect(bar).toContainText('PS1 PS2');
+  await expect(bar).toContainText('2 devices');
+  // picked again, it is left; the frame takes what stands in it
+  await symbol('dPS2:1-2').click({ modifiers: ['Shift'] });
+  await expect(bar).toContainText('1 device,');
+  const [from, to] = [await symbol('dPS1:1-2').boundingBox(), await symbol('dPS2:1-2').boundingBox()];
+  await page.keyboard.down('Shift');
+  await page.mouse.move(Math.min(from!.x, to!.x) - 8, Math.min(from!.y, to!.y) - 14);
+  await page.mouse.down();
+  await page.mouse.move(Math.max(from!.x + from!.width, to!.x + to!.width) + 8, Math.max(from!.y + from!.height, to!.y + to!.height) + 14, {
+    steps: 5,
+  });
+  await page.mouse.up();
+  await page.keyboard.up('Shift');
+  await expect(bar).toContainText('PS1 PS2');
+  await page.keyboard.press('Escape');
+  await page.locator('[data-sheet]').focus();
+  await page.keyboard.press('Escape');
+  await expect(bar).toBeHidden();
+  // by taps, as a thumb does
+  await page.getByRole('button', { name: 'Pick several' }).click();
+  await symbol('dPS1:1-2').click();
+  await symbol('dPS2:1-2').click();
+  await expect(bar).toContainText('PS1 PS2');
+  await bar.getByRole('button', { name: 'Copy', exact: true }).click();
+  await expect(bar).toContainText('Copied');
+  await bar.getByRole('button', { name: 'Take out' }).click();
+  await tech.saved();
+  await expect(symbol('dPS1:1-2')).toHaveCount(0);
+  await expect(bar).toBeHidden();
+  await page.keyboard.press('Control+z');
+  await tech.saved();
+  await expect(symbol('dPS1:1-2')).toBeVisible();
+  await page.getByRole('button', { name: 'More' }).click();
+  await page.getByRole('menuitem', { name: 'Paste what was copied' }).click();
+  await expect(page.locator('[data-paste="2"]')).toContainText('2 devices');
+});

@@ -1,39 +1,36 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
-import type { DeviceId } from '#core/circuit';
-import { copied, neighboursOf, pasted, takeOutSeveral } from '#core/panel';
+import { pasted } from '#core/panel';
 import { naturally } from '#core/units';
-import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
 import { newIdMark } from '../store/ids';
 import { useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Over } from '../ui/Over';
 import { Button, Field, Note } from '../ui/parts';
-import { putCopied, takeCopied } from './clipboard';
+import { takeCopied } from './clipboard';
+import { NO_ROOM, useSeveral } from './useSeveral';
 
 const things = (count: number, one: string): string => `${count} ${one}${count === 1 ? '' : 's'}`;
 
 /** Several devices at once: picked from a list, widened along their wires, copied for this circuit or another, or taken out. */
 export function SeveralDialog({ onClose }: { onClose: () => void }) {
-  const dispatch = useAppDispatch();
   const document = useDocument();
   const first = useAppSelector((state) => state.bench.device);
-  const [picked, setPicked] = useState<ReadonlySet<string>>(new Set(first ? [first] : []));
+  const onSheet = useAppSelector((state) => state.bench.picked);
+  const [picked, setPicked] = useState<ReadonlySet<string>>(new Set([...onSheet, ...(first ? [first] : [])]));
   const [search, setSearch] = useState('');
   const [problem, setProblem] = useState<string>();
   const all = Object.values(document.devices).sort((a, b) => Number(b.id === first) - Number(a.id === first) || naturally(a.tag, b.tag));
   const shown = all.filter(({ tag, title }) => `${tag} ${title}`.toLowerCase().includes(search.toLowerCase()));
-  const copy = copied(document, picked);
+  const several = useSeveral(picked);
   const turn = (id: string) => setPicked(picked.has(id) ? new Set([...picked].filter((one) => one !== id)) : new Set([...picked, id]));
   const take = () => {
-    if (putCopied(copy)) onClose();
-    else setProblem('This browser keeps nothing, or has no room left. Copy fewer devices, or export the circuit.');
+    if (several.copy()) onClose();
+    else setProblem(NO_ROOM);
   };
   const remove = () => {
-    const changes = takeOutSeveral(document, picked as ReadonlySet<DeviceId>);
-    dispatch(benchSlice.actions.deviceSelected(null));
-    if (changes.length > 0) dispatch(edit(changes));
+    several.remove();
     onClose();
   };
   return (
@@ -51,7 +48,7 @@ export function SeveralDialog({ onClose }: { onClose: () => void }) {
         <Button type="button" onClick={() => setPicked(new Set([...picked, ...shown.map(({ id }) => id)]))}>
           All {shown.length}
         </Button>
-        <Button type="button" disabled={picked.size === 0} onClick={() => setPicked(neighboursOf(document, picked))}>
+        <Button type="button" disabled={picked.size === 0} onClick={() => setPicked(several.neighbours())}>
           And what they are wired to
         </Button>
         <Button type="button" disabled={picked.size === 0} onClick={() => setPicked(new Set())}>
@@ -80,8 +77,7 @@ export function SeveralDialog({ onClose }: { onClose: () => void }) {
         ))}
       </Box>
       <Box my="8px" role="status" data-picked={picked.size}>
-        {things(picked.size, 'device')}, {things(Object.keys(copy.conductors).length, 'wire')} between them
-        {copy.left > 0 && `; ${things(copy.left, 'wire')} to others ${copy.left === 1 ? 'is' : 'are'} not copied`}.
+        {several.says}
       </Box>
       {problem && <Note tone="danger">{problem}</Note>}
       <Flex gap="10px" wrap="wrap">

@@ -15,6 +15,7 @@ import { useIsNarrow } from '../ui/useIsNarrow';
 import { beyondOf, Edges, NOTHING_BEYOND } from './Edges';
 import { nudgeChanges } from './edits';
 import { LineWalk } from './LineWalk';
+import { PickedBar } from './PickedBar';
 import { centreOf, type Place, placesOf, symbolAt } from './places';
 import { indexOf, SheetBar } from './SheetBar';
 import { SheetDrawing } from './SheetDrawing';
@@ -105,7 +106,10 @@ export function PathSheet() {
       })
       .filter(
         (event: Event) =>
-          !(event.type === 'wheel' && !(event as WheelEvent).ctrlKey && !(event as WheelEvent).metaKey) && !(event as MouseEvent).button,
+          // a frame is drawn with the shift key held
+          !(event.type === 'mousedown' && (event as MouseEvent).shiftKey) &&
+          !(event.type === 'wheel' && !(event as WheelEvent).ctrlKey && !(event as WheelEvent).metaKey) &&
+          !(event as MouseEvent).button,
       );
     behaviour.current = zooming;
     select(svg)
@@ -165,6 +169,7 @@ export function PathSheet() {
         onLine={toLine}
         onView={view}
       />
+      <PickedBar />
       <Box flex="1" minH="0" position="relative" bg="sheet">
         <SheetDrawing
           sheet={sheet}

@@ -1,5 +1,7 @@
 import { Box, chakra, Flex } from '@chakra-ui/react';
 import type { SheetView } from '#core/bench';
+import { benchSlice } from '../store/bench';
+import { useAppDispatch, useAppSelector } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Button } from '../ui/parts';
 import { CLASS_TOKENS } from '../ui/theme';
@@ -43,6 +45,23 @@ export const indexOf = ({ bands }: Pick<SheetView, 'bands'>): IndexLine[] =>
       return { number, words: tags.slice(0, 6).join(' '), x, y };
     }),
   );
+
+/** Whether a tap picks: what a thumb has for the shift key. */
+function PickingButton() {
+  const dispatch = useAppDispatch();
+  const isOn = useAppSelector((state) => state.bench.picking);
+  return (
+    <Button
+      type="button"
+      look={isOn ? 'strong' : 'quiet'}
+      aria-pressed={isOn}
+      title="Each symbol that is tapped is picked, to copy or take out several at once (shift-click, shift-drag, M)"
+      onClick={() => dispatch(isOn ? benchSlice.actions.pickedNone() : benchSlice.actions.pickingTurned(true))}
+    >
+      Pick several
+    </Button>
+  );
+}
 
 interface Props {
   readonly whole: SheetView;
@@ -113,6 +132,7 @@ export const SheetBar = ({ whole, folded, lines, isStanding, canNudge, onNudge, 
         </Button>
       ))}
     </Flex>
+    <PickingButton />
     <Button type="button" look="quiet" onClick={() => onView('width')}>
       {isStanding ? 'Fit height' : 'Fit width'}
     </Button>

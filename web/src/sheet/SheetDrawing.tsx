@@ -15,6 +15,7 @@ import { nudgeChanges, swapChanges } from './edits';
 import { useWork } from './InputButton';
 import { centreOf, nextPlace, type Place, placesOf, symbolAt } from './places';
 import type { Seen } from './seen';
+import { useFrame } from './useFrame';
 
 /** The drawing itself with the keys that work on it. */
 export function SheetDrawing({
@@ -42,6 +43,8 @@ export function SheetDrawing({
   const at = places.find((place) => place.point === point);
   const nets = useMemo(() => netsOf(sheet), [sheet]);
   const work = useWork(device ? document.devices[device] : undefined);
+
+  const frame = useFrame(sheet, transform);
 
   const walk = (dx: number, dy: number) => {
     const from = at ?? places[0];
@@ -75,6 +78,8 @@ export function SheetDrawing({
     red: () => point && dispatch(benchSlice.actions.leadPut({ lead: 'red', point })),
     black: () => point && dispatch(benchSlice.actions.leadPut({ lead: 'black', point })),
     operate: () => device && operate(device),
+    pick: () => device && dispatch(benchSlice.actions.devicePicked(device)),
+    unpick: () => dispatch(benchSlice.actions.pickedNone()),
     swap: () => {
       const changes = device && swapChanges(document, device);
       if (changes) dispatch(edit(changes));
@@ -109,11 +114,13 @@ export function SheetDrawing({
       role="application"
       aria-label={`Path sheet. ${point ? `At ${spelled.get(point)}` : 'Arrow keys walk along the wire'}`}
       onKeyDown={onKey}
+      {...frame.handlers}
       style={{
         position: 'absolute',
         inset: 0,
         cursor: hand || carrying ? 'crosshair' : 'grab',
         touchAction: 'none',
+        userSelect: 'none',
         outlineOffset: '-3px',
       }}
     >
@@ -136,6 +143,18 @@ export function SheetDrawing({
         )}
         {at && <circle cx={at.x} cy={at.y} r={9} fill="none" stroke={colour('focus')} strokeWidth={2.5} pointerEvents="none" />}
         <Leads places={places} />
+        {frame.shown && (
+          <rect
+            {...frame.shown}
+            data-frame
+            fill={colour('attention')}
+            fillOpacity={0.12}
+            stroke={colour('attention')}
+            strokeWidth={2}
+            strokeDasharray="6 4"
+            pointerEvents="none"
+          />
+        )}
       </g>
     </svg>
   );

@@ -43,6 +43,7 @@ export const SheetSymbol = memo(function SheetSymbol({ symbol, isLinked, spelled
     )?.words;
   }, [injected, circuit, symbol]);
   const isSelected = useAppSelector((state) => state.bench.device === symbol.device);
+  const isPicked = useAppSelector((state) => state.bench.picked.includes(symbol.device));
   const hasInput = useAppSelector(({ document: { now } }) => now !== undefined && inputAt(now, symbol.device, symbol.part) !== undefined);
   // where poles stand together the button is under the last of them, in place of its words
   const isCovered = useAppSelector(
@@ -60,10 +61,14 @@ export const SheetSymbol = memo(function SheetSymbol({ symbol, isLinked, spelled
         phase={view?.phase ?? 'off'}
         isClosed={view?.isClosed ?? false}
         isSelected={isSelected}
+        isPicked={isPicked}
         isLinked={isLinked}
         description={isCovered ? '' : underSymbol(symbol, view, atMs)}
         fault={faultOn}
-        onSelect={() => dispatch(benchSlice.actions.deviceSelected(symbol.device))}
+        onSelect={({ shiftKey }) => {
+          const isOne = !shiftKey && !store.getState().bench.picking;
+          dispatch(isOne ? benchSlice.actions.deviceSelected(symbol.device) : benchSlice.actions.devicePicked(symbol.device));
+        }}
       />
       {symbol.kind !== 'source' && symbol.kind !== 'secondary' && view && view.phase === 'off' && <OffButHot symbol={symbol} />}
       {symbol.pins.map((pin) => (

@@ -78,12 +78,14 @@ interface Props {
   readonly phase: Phase;
   readonly isClosed: boolean;
   readonly isSelected: boolean;
+  /** one of several that are worked on together */
+  readonly isPicked: boolean;
   /** a pole above it bears the tag */
   readonly isLinked: boolean;
   readonly description: string;
   /** what is set to be wrong with it */
   readonly fault: string | undefined;
-  readonly onSelect: () => void;
+  readonly onSelect: (event: { readonly shiftKey: boolean }) => void;
 }
 
 /** One symbol as wired, its present state by fill alone, with its tag, its text and its references. */
@@ -93,6 +95,7 @@ export const SymbolView = memo(function SymbolView({
   phase,
   isClosed,
   isSelected,
+  isPicked,
   isLinked,
   description,
   fault,
@@ -106,7 +109,13 @@ export const SymbolView = memo(function SymbolView({
   const isTall = isBlock(symbol);
   const captions = symbolCaptions(symbol, family, description, isLinked);
   return (
-    <g transform={`translate(${x} ${y})`} onClick={onSelect} style={{ cursor: 'pointer' }} data-symbol={symbol.id}>
+    <g
+      transform={`translate(${x} ${y})`}
+      onClick={onSelect}
+      style={{ cursor: 'pointer' }}
+      data-symbol={symbol.id}
+      data-picked={isPicked || undefined}
+    >
       <title>{`${tag} ${symbol.description}${form ? `, ${form}, ${isClosed ? 'closed' : 'open'} now` : ''}${fault ? `. Set: ${fault}` : ''}`}</title>
       <rect
         x={isTall ? -width / 2 : -28}
@@ -115,7 +124,7 @@ export const SymbolView = memo(function SymbolView({
         height={isTall ? height : 40}
         fill="transparent"
       />
-      {isSelected && (
+      {(isSelected || isPicked) && (
         <rect
           x={-width / 2 - padX}
           y={-height / 2 - padY}
@@ -125,6 +134,7 @@ export const SymbolView = memo(function SymbolView({
           fill="none"
           stroke={colour('attention')}
           strokeWidth={3}
+          strokeDasharray={isPicked ? '7 4' : undefined}
         />
       )}
       <g transform={turn === 0 ? undefined : `rotate(${turn})`}>

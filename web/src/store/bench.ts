@@ -26,6 +26,10 @@ export interface BenchState {
   point: Point | null;
   device: DeviceId | null;
   conductor: ConductorId | null;
+  /** several devices that are worked on together, in the order in which they were picked */
+  picked: readonly DeviceId[];
+  /** a tap on a symbol picks it among several: for a thumb, which has no shift key */
+  picking: boolean;
   /** the lead in hand: the next point tapped takes it */
   hand: 'red' | 'black' | null;
   /** a wire end in hand: the next terminal tapped takes it */
@@ -47,6 +51,8 @@ export const freshBench: BenchState = {
   point: null,
   device: null,
   conductor: null,
+  picked: [],
+  picking: false,
   hand: null,
   carrying: null,
   injected: [],
@@ -128,7 +134,24 @@ export const benchSlice = createSlice({
       device,
       conductor: null,
     }),
-    deviceSelected: (state, { payload }: PayloadAction<DeviceId | null>) => ({ ...state, device: payload, point: null, conductor: null }),
+    deviceSelected: (state, { payload }: PayloadAction<DeviceId | null>) => ({
+      ...state,
+      device: payload,
+      point: null,
+      conductor: null,
+      picked: state.picking ? state.picked : [],
+    }),
+    /** picked, or left again; the one that was chosen before is the first of several */
+    devicePicked(state, { payload }: PayloadAction<DeviceId>) {
+      const first = state.picked.length === 0 && state.device !== null && state.device !== payload ? [state.device] : state.picked;
+      state.picked = first.includes(payload) ? first.filter((one) => one !== payload) : [...first, payload];
+    },
+    severalPicked: (state, { payload }: PayloadAction<readonly DeviceId[]>) => ({
+      ...state,
+      picked: [...new Set([...state.picked, ...payload])],
+    }),
+    pickedNone: (state) => ({ ...state, picked: [], picking: false }),
+    pickingTurned: (state, { payload }: PayloadAction<boolean>) => ({ ...state, picking: payload }),
     conductorSelected: (state, { payload }: PayloadAction<ConductorId | null>) => {
       state.conductor = payload;
     },

@@ -48,7 +48,14 @@ export function leftOn(id: string): Left {
 /** Leads, position, inputs and readings are the person's: kept in this browser and laid out again after a reload. @returns stops keeping */
 export function keepPersonal(store: Store, id: string): () => void {
   store.dispatch(
-    benchSlice.actions.laid({ ...freshBench, ...kept<BenchState>(benchKey(id), keptBenchSchema), hand: null, carrying: null }),
+    benchSlice.actions.laid({
+      ...freshBench,
+      ...kept<BenchState>(benchKey(id), keptBenchSchema),
+      hand: null,
+      carrying: null,
+      picked: [],
+      picking: false,
+    }),
   );
   const find = kept<FindState>(findKey(id), keptFindSchema);
   store.dispatch(find ? findSlice.actions.resumed(find as FindState) : findSlice.actions.started());

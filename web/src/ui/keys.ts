@@ -21,6 +21,8 @@ const sheetKeys = [
   { act: 'red', key: 'r', cap: 'R', words: 'put the red lead on the point' },
   { act: 'black', key: 'b', cap: 'B', words: 'put the black lead on the point' },
   { act: 'operate', key: ' ', cap: 'Space', words: 'operate the selected input' },
+  { act: 'pick', key: 'm', cap: 'M', words: 'pick it among several; shift-click and shift-drag do too' },
+  { act: 'unpick', key: 'escape', cap: 'Esc', words: 'pick none' },
   { act: 'swap', key: 'n', cap: 'N', words: 'swap NO and NC' },
   { act: 'fit', key: 't', cap: 'T', words: 'fit the whole sheet' },
   { act: 'zoom', key: 'f', cap: 'F', words: 'zoom to what is selected' },
