@@ -9,6 +9,7 @@ import { swapChanges } from '../src/sheet/edits';
 import { inputAt } from '../src/sheet/InputButton';
 import { deviceAt, nextPlace, placesOf } from '../src/sheet/places';
 import { underSymbol } from '../src/sheet/underSymbol';
+import { devicesIn } from '../src/sheet/useFrame';
 import { actOf, CIRCUIT_KEYS, SHEET_KEYS } from '../src/ui/keys';
 
 const Q1 = demo('Q1');
@@ -33,6 +34,20 @@ describe('places of the sheet', () => {
     expect(nextPlace(places, below, 0, -1)!.y).toBeLessThan(below.y);
     const top = places.reduce((most, place) => (place.y < most.y ? place : most));
     expect(nextPlace(places, top, 0, -1)).toBeUndefined();
+  });
+});
+
+describe('a frame on the sheet', () => {
+  const symbols = sheet.bands.flatMap((band) => band.symbols);
+  const whole = { x: 0, y: 0, width: sheet.width, height: sheet.bands.reduce((sum, band) => sum + band.height, 0) };
+  it('takes what stands in it, each device once; an empty one takes nothing', () => {
+    expect(new Set(devicesIn(sheet, whole))).toEqual(new Set(symbols.map((one) => one.device)));
+    expect(new Set(devicesIn(sheet, whole)).size).toBe(devicesIn(sheet, whole).length);
+    expect(devicesIn(sheet, { ...whole, width: 1 })).toEqual([]);
+  });
+  it('around one symbol it takes that device alone', () => {
+    const one = symbols.find(({ device: owner, kind }) => owner === device('PS1') && kind === 'pressure')!;
+    expect(devicesIn(sheet, { x: one.x - 3, y: one.y - 3, width: 6, height: 6 })).toEqual([device('PS1')]);
   });
 });
 

@@ -14,7 +14,7 @@ const FIELDS: { readonly [C in Rating['code']]?: { readonly of: readonly FieldNa
   'lamp (AC-5)': { of: ['lampA'] },
   'peak make': { of: ['peakA'] },
   '1.5 × resistive': { of: ['resistiveA', 'motorA', 'ac3A'], or: ['peakA', 'lampA'] },
-  carry: { of: ['carryA', 'baseA'] },
+  carry: { of: ['carryA', 'baseA', 'startA'] },
   make: { of: ['makeA'] },
   'rated volts': { of: ['mostV', 'baseV'] },
   'greatest volts': { of: ['mostV'] },

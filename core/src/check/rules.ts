@@ -28,9 +28,9 @@ import { safetyRule } from './rules/safetyLoops';
 import { groupsRule } from './rules/servesApart';
 import { shortRule } from './rules/shortCircuit';
 import { speedLeadsRule } from './rules/speedLeads';
-import { startContactRule } from './rules/startContact';
 import { oneLegRule } from './rules/staysLive';
 import { stopRule } from './rules/stops';
+import { chargeRule } from './rules/storedCharge';
 import { throwsRule } from './rules/throws';
 import { fuseRule } from './rules/transformerFuse';
 import { loadRule } from './rules/transformerLoad';
@@ -51,6 +51,7 @@ const RULES = [
   motorRule,
   speedLeadsRule,
   runCapacitorRule,
+  chargeRule,
   stopRule,
   safetyRule,
   earthFaultRule,
@@ -64,7 +65,6 @@ const RULES = [
   poleRule,
   guardRule,
   jointRule,
-  startContactRule,
   betweenRule,
   loadVoltsRule,
   tapRule,

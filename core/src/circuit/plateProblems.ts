@@ -1,3 +1,4 @@
+import { inSentence } from '#core/units';
 import type { FamilyFacts, FieldFacts } from './catalogue';
 import type { Problem } from './problem';
 import type { Field } from './schema';
@@ -36,7 +37,7 @@ export function plateProblems(
         {
           code: 'unknown-field',
           at: at(name),
-          message: `${who || 'It'} has no nameplate field "${name}". Leave it out; a ${family.title.toLowerCase()} has ${Object.keys(family.fields).join(', ') || 'none'}.`,
+          message: `${who || 'It'} has no nameplate field "${name}". Leave it out; a ${inSentence(family.title)} has ${Object.keys(family.fields).join(', ') || 'none'}.`,
         },
       ];
     return entryProblem(who, at(name), value, facts) ?? [];

@@ -54,7 +54,7 @@ const JUDGED: Readonly<Record<FieldName, Claim>> = {
   surface: match(CONTACT, 'a usual figure stands in, told as assumed'),
   leakMa: physics('what an output passes while it is off holds a coil in or lets it go'),
   // volts
-  mostV: limit(['contact-rating', 'guard-rating', 'joint-rating', 'between-poles', 'start-contact']),
+  mostV: limit(['contact-rating', 'guard-rating', 'joint-rating', 'between-poles']),
   poleV: limit(['between-poles']),
   baseA: limit(CONTACT),
   baseV: limit(CONTACT),
@@ -82,7 +82,7 @@ const JUDGED: Readonly<Record<FieldName, Claim>> = {
   // supplies
   microFarads: match(['run-capacitor']),
   startMicroFarads: physics('how hard a motor starts, and what its start relay carries'),
-  startA: limit(['start-contact']),
+  startA: limit(CONTACT),
   fanMicroFarads: match(['run-capacitor']),
   networkMicroFarads: physics('what a suppressor passes'),
   seriesOhms: physics('what a suppressor passes'),

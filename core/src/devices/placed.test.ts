@@ -121,6 +121,24 @@ describe('a motor with a start winding', () => {
   });
 });
 
+describe('what stays charged', () => {
+  const charge = (name: FamilyName, plate: Record<string, number>) => {
+    const circuit = PLACED[name]!(plate);
+    return checkStudy(studyOf(circuit, explore(circuit))).filter(({ rule }) => rule === 'stored-charge');
+  };
+  it('is said of a run capacitor, at the peak of its volts; a start capacitor says how soon its bleeder has emptied it', () => {
+    const [run] = charge('capacitor-run', {});
+    expect(run?.verdict).toBe('look');
+    expect(run?.is).toBeGreaterThan(Math.SQRT2 * 350);
+    const told = charge('capacitor-start', {}).find(({ devices }) => devices[0] === 'dX');
+    // arithmetic: RC ln(V ÷ 50)
+    expect((told?.told as { bleedsS: number }).bleedsS).toBeCloseTo(15_000 * 60e-6 * Math.log((told?.is ?? 0) / 50), 9);
+  });
+  it('is not said of a suppressor, which holds next to nothing', () => {
+    expect(charge('suppressor-rc', {})).toEqual([]);
+  });
+});
+
 describe('suppressors', () => {
   it('a coil with a diode across it lets go about four times as late', () => {
     // common practice: three to five times

@@ -20,4 +20,5 @@ export type { HeatExposure } from './watch/heat';
 export type { LoadExposure } from './watch/loads';
 export type { MotorIll } from './watch/motors';
 export { watchShorts } from './watch/shorts';
+export type { StartExposure } from './watch/starts';
 export { secondaryOf, secondaryRatedV } from './watch/transformers';

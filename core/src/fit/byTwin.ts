@@ -16,7 +16,6 @@ const CELL_OF: { readonly [R in RuleId]?: CellName } = {
   'guard-rating': 'poles',
   'between-poles': 'poles',
   'joint-rating': 'poles',
-  'start-contact': 'poles',
   'opens-in-service': 'poles',
   'overload-setting': 'poles',
   'contact-rating': 'poles',

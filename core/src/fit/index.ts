@@ -22,6 +22,7 @@ export { askedOf } from './need';
 export type { Place } from './place';
 export { coilInUse, preparing } from './place';
 export type { PoleCount } from './poles';
+export { replacing } from './replacing';
 export type { Twin } from './twin';
 export { twinning } from './twin';
 export { usualCoil, usualVolts } from './usualCoil';

@@ -12,6 +12,7 @@ import {
 } from '#core/circuit';
 import { catalogue, familyList, familyOf, kindText, partsOf } from '#core/devices';
 import type { Part } from '#core/kinds';
+import { inSentence } from '#core/units';
 import { addPart, land, type Seat, takeOut, wireAdder } from './add';
 import { markLike, nextTag, tagProblem } from './naming';
 import { cellsOf, readWireList } from './wireList';
@@ -106,12 +107,13 @@ function seated(circuit: Circuit, words: readonly string[], by: string): Command
   if (problem) return no(problem);
   const plate: Device['nameplate'] = form && facts?.fields.form ? { form: { value: form, evidence: 'assumed' } } : {};
   const made = addPart(circuit, { family, tag, title: facts?.title ?? '', plate });
-  const title = `${tag}, ${facts?.title.toLowerCase() ?? family}${form && facts?.fields.form ? `, ${form}` : ''},`;
+  const title = `${tag}, ${facts ? inSentence(facts.title) : family}${form && facts?.fields.form ? `, ${form}` : ''},`;
   if (!place) return { isOk: true, will: `${title} is added by itself.`, changes: made.changes, device: made.device };
   const part = made.changes.flatMap((change) => (change.type === 'addDevice' ? [change.device as Device] : []))[0];
   const pairs = part ? pairsOf({ ...circuit, devices: {} }, part) : [];
   const pair = pairs.find(({ is }) => form !== undefined && is === form) ?? pairs[0];
-  if (!pair) return no(`A ${facts?.title.toLowerCase()} has no two terminals that a path goes through: add it by itself and wire it.`);
+  if (!pair)
+    return no(`A ${inSentence(facts?.title ?? family)} has no two terminals that a path goes through: add it by itself and wire it.`);
   const ends = endsFor([terminalId(made.device, pair.a), terminalId(made.device, pair.b)], place);
   const landed = land(circuit, ends, place.seat, by);
   if (!landed) return no('That wire lies loose at an end.');

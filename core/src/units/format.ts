@@ -50,5 +50,9 @@ export const amount = (value: number | undefined, unit: string): string => {
   return `${figures(value)} ${unit}`.trim();
 };
 
+/** A title in the middle of a sentence: its first letter small, unless it is one of an abbreviation. */
+export const inSentence = (title: string): string =>
+  /^[A-Z](?![A-Z0-9])/.test(title) ? title.slice(0, 1).toLowerCase() + title.slice(1) : title;
+
 /** A sentence begins with a capital. */
 export const capital = (text: string): string => text.slice(0, 1).toUpperCase() + text.slice(1);

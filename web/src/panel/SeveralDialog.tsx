@@ -2,14 +2,14 @@ import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { pasted } from '#core/panel';
 import { naturally } from '#core/units';
+import { takeCopied } from '../bench/clipboard';
+import { NO_ROOM, useSeveral } from '../bench/useSeveral';
 import { edit } from '../store/editing';
 import { newIdMark } from '../store/ids';
 import { useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Over } from '../ui/Over';
 import { Button, Field, Note } from '../ui/parts';
-import { takeCopied } from './clipboard';
-import { NO_ROOM, useSeveral } from './useSeveral';
 
 const things = (count: number, one: string): string => `${count} ${one}${count === 1 ? '' : 's'}`;
 

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import type { Circuit, Device, FieldFacts } from '#core/circuit';
 import { type DeviceFamily, familyList, familyOf, kindOfPart, printed, type StockPart } from '#core/devices';
 import { ratingFigures, readCoilPrint, readRatingPrint, readSupplyPrint, supplyFigures } from '#core/size';
+import { inSentence } from '#core/units';
 import { tellCoilPrint, tellPrintDoubts, tellRatingDoubts, tellRatingPrint, tellSupplyDoubts, tellSupplyPrint } from '#core/words';
 import { NameplateForm } from '../plates/NameplateForm';
 import { useDocument } from '../store/select';
@@ -282,7 +283,7 @@ function RatingsTyped({ family, onRead }: TypedProps) {
             <Box key={doubt}>{doubt}</Box>
           ))}
           {read && figures.filter(fits).length === 0 && (
-            <Box>Nothing of it is entered: {family.title.toLowerCase()} has no place for it.</Box>
+            <Box>Nothing of it is entered: {inSentence(family.title)} has no place for it.</Box>
           )}
           {spare.size > 0 && <Box>Not entered, this kind has no place for it: {[...spare].join(', ')}.</Box>}
         </Box>

@@ -5,7 +5,7 @@ import type { Circuit, Device, DeviceId } from '#core/circuit';
 import { familyOf, partsOf, type StockPart } from '#core/devices';
 import { CELL_NAMES } from '#core/fit';
 import { worstVerdict } from '#core/size';
-import { naturally } from '#core/units';
+import { inSentence, naturally } from '#core/units';
 import { useBench } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
@@ -320,7 +320,7 @@ function Missing({ search, parts, device }: { search: string; parts: readonly St
   const words = search.toLowerCase().split(/\s+/).filter(Boolean);
   const found =
     words.length === 0 ? [] : parts.filter((part) => words.every((word) => `${part.title} ${part.print}`.toLowerCase().includes(word)));
-  const own = familyOf(device, useDocument()).title.toLowerCase();
+  const own = inSentence(familyOf(device, useDocument()).title);
   if (found.length === 0)
     return (
       <Note>Nothing in stock matches{search ? ` "${search}"` : ` ${device.tag}`}. Add the part on the Stock page, or try fewer words.</Note>

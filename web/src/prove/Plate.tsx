@@ -3,7 +3,7 @@ import { useState } from 'react';
 import type { Device, DeviceId } from '#core/circuit';
 import { familyOf, inputsOf, partsOf } from '#core/devices';
 import type { PartView } from '#core/look';
-import { amount, amps, figures, reading as spell } from '#core/units';
+import { amount, amps, figures, inSentence, reading as spell } from '#core/units';
 import { placeName, tellLeft, tellLife } from '#core/words';
 import { useBench, useLook } from '../bench/BenchProvider';
 import { CoilGauge } from '../plates/CoilGauge';
@@ -98,7 +98,7 @@ function DevicePlate({ device, onFold }: { device: Device; onFold: () => void })
           </Heading>
           <Box color="muted" fontSize="14px">
             {[
-              family.title.toLowerCase(),
+              inSentence(family.title),
               placeName(document, device.place),
               device.fitted,
               study &&
@@ -250,11 +250,16 @@ function Inputs({ device }: { device: Device }) {
   );
 }
 
+/** An end inside the device: no hand and no wire comes there. */
+const isInside = (mark: string): boolean => mark.startsWith('#');
+
 /** Its contacts with both words: how each rests, and how it stands now, with what goes through it. */
 function Contacts({ device }: { device: Device }) {
   const document = useDocument();
   const look = useLook();
-  const contacts = partsOf(device, document).flatMap((part) => (part.kind === 'contact' ? [part] : []));
+  const contacts = partsOf(device, document).flatMap((part) =>
+    part.kind === 'contact' && !isInside(part.a) && !isInside(part.b) ? [part] : [],
+  );
   if (contacts.length === 0) return null;
   return (
     <>

@@ -1,6 +1,6 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
-import { NO_ROOM, useSeveral } from '../panel/useSeveral';
+import { NO_ROOM, useSeveral } from '../bench/useSeveral';
 import { Locked } from '../plates/Locked';
 import { benchSlice } from '../store/bench';
 import { useDocument } from '../store/select';

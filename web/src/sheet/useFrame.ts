@@ -2,6 +2,7 @@ import type { ZoomTransform } from 'd3-zoom';
 import { type PointerEvent, type RefObject, useRef, useState } from 'react';
 import type { SheetView } from '#core/bench';
 import type { DeviceId } from '#core/circuit';
+import type { Band } from '#core/draw';
 import { benchSlice } from '../store/bench';
 import { useAppDispatch } from '../store/store';
 
@@ -29,7 +30,7 @@ const between = (a: Spot, b: Spot): Frame => ({
 });
 
 /** Devices with a symbol whose middle lies in a frame. */
-export const devicesIn = ({ bands }: Pick<SheetView, 'bands'>, { x, y, width, height }: Frame): DeviceId[] => [
+export const devicesIn = ({ bands }: { readonly bands: readonly Pick<Band, 'symbols'>[] }, { x, y, width, height }: Frame): DeviceId[] => [
   ...new Set(
     bands
       .flatMap(({ symbols }) => symbols)

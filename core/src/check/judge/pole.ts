@@ -1,10 +1,11 @@
 import type { Device, DeviceId, Evidence } from '#core/circuit';
 import { type Brings, type FieldName, familyOf } from '#core/devices';
-import type { ContactExposure, Exploration } from '#core/explore';
+import type { ContactExposure, Exploration, StartExposure } from '#core/explore';
 import type { PlannedPart } from '#core/graph';
 import type { Contact, LoadClass } from '#core/kinds';
 import type { NetworkPlan } from '#core/network';
 import {
+  atMost,
   judgePole,
   NO_DEMAND,
   type PoleDemand,
@@ -14,6 +15,7 @@ import {
   sharedRow,
   type Tables,
   type Verdict,
+  voltsRow,
   worstVerdict,
 } from '#core/size';
 import { at } from '#core/units';
@@ -85,20 +87,31 @@ const STRAY_SHARE = 0.2;
 const carriedBy = (demand: PoleDemand): number =>
   demand.motorRunA + demand.resistiveA + demand.lampA + demand.coilHeldA + demand.electronicsA + demand.inputA;
 
+/** The contact of a start relay: what it makes and breaks while the motor comes up, and the volts that it then holds off. */
+const startRows = ({ carryA, mostV }: Contact['ratings'], { amps, volts }: StartExposure): Row[] => {
+  const source = 'nameplate of the start relay; solved while the motor comes up';
+  return [
+    ...(amps < SHARED_A ? [] : [atMost(amps, carryA, { asks: 'carries', unit: 'A', rating: 'carry', source })]),
+    ...voltsRow(volts, mostV, { asks: 'breaks', rating: 'rated volts', source }),
+  ];
+};
+
 /** The contact against what it really carries. */
 export function judgeContact(
   { device, index, part }: PlannedPart & { readonly part: Contact },
-  { contacts, plan }: Exploration,
+  { contacts, plan, starts }: Exploration,
   tables: Tables,
   isWhole: boolean,
 ): PoleJudgement | undefined {
   const exposure = contacts.get(index);
   if (!exposure) return undefined;
   const demand = demandOf(exposure, plan);
-  const rows = exposure.serves.length === 0 ? [] : [...judgePole(part.ratings, demand, tables)];
+  // a start winding is served for parts of a second: nothing of it is left once all is at rest
+  const start = starts.get(index);
+  const rows = start ? startRows(part.ratings, start) : exposure.serves.length === 0 ? [] : [...judgePole(part.ratings, demand, tables)];
   // what flows through it beside what stops when it opens: another way feeds its loads as well, or a way that should not be there
   const strayA = exposure.runA - carriedBy(demand);
-  if (strayA > Math.max(SHARED_A, STRAY_SHARE * exposure.runA)) rows.push(sharedRow(part.ratings, exposure.runA, tables));
+  if (!start && strayA > Math.max(SHARED_A, STRAY_SHARE * exposure.runA)) rows.push(sharedRow(part.ratings, exposure.runA, tables));
   if (rows.length === 0) return undefined;
   return held(
     {

@@ -2,6 +2,7 @@ import { type Contact, EARTH, type Load } from '#core/kinds';
 import { define, field, only, type Plate } from '../family';
 import { coil, coilFields } from './coils';
 
+/** What stands on a motor's plate. @param lockedTimes locked over running amps, while nobody has read them */
 export const motorFields = (lockedTimes: number, lockedSource: string, hasServiceFactor = true) => ({
   volts: field.number('Rated', 'V', 12, 1000),
   runA: field.number('Running', 'A', 0.05, 1000),
@@ -13,6 +14,7 @@ export const motorFields = (lockedTimes: number, lockedSource: string, hasServic
   runUpS: field.typical('Runs up in', 's', 0.4, undefined, 0.05, 60),
 });
 
+/** The same as numbers of a part; without its running amps a motor has no rated volts, and is solved as open. */
 export const motorNumbers = (plate: Plate<keyof ReturnType<typeof motorFields>>) => {
   const runA = plate.number('runA') ?? 1;
   return {

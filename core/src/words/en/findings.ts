@@ -7,9 +7,9 @@ import { tellCalls } from './calls';
 import { tellCoilReason } from './coils';
 import { type FindingWords, type Said, unread } from './findingWords';
 import { listed, tagOf } from './points';
-import { tellBetween, tellGuard, tellJoint, tellStartContact } from './ratings';
+import { tellBetween, tellGuard, tellJoint } from './ratings';
 import { tellAsks, tellRating } from './rows';
-import { tellLockedOut, tellMotorRun, tellRunCapacitor, tellSafetyLoops, tellSpeedLeads } from './stopFindings';
+import { tellLockedOut, tellMotorRun, tellRunCapacitor, tellSafetyLoops, tellSpeedLeads, tellStoredCharge } from './stopFindings';
 import { SUPPLY_WORDS } from './supplyFindings';
 
 const REFIT = 'Do not energize. Fit a coil for the volts that are here.';
@@ -267,6 +267,7 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
   'locked-out': (said) => tellLockedOut(said),
   'safety-loops': ({ tag, told }) => tellSafetyLoops(tag, told),
   'speed-leads': ({ tag, told }) => tellSpeedLeads(tag, told),
+  'stored-charge': ({ tag, told, is }) => tellStoredCharge(tag, told, is),
   'run-capacitor': ({ tag, told }) => tellRunCapacitor(tag, told),
 
   'wrong-base': ({ tag, told: { pins, base } }) => ({
@@ -333,7 +334,6 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
   'guard-rating': tellGuard,
 
   'joint-rating': tellJoint,
-  'start-contact': tellStartContact,
 
   'between-poles': tellBetween,
 

@@ -2,7 +2,7 @@ import type { Told } from '#core/check';
 import type { FindingWords } from './findingWords';
 import { tellRating } from './rows';
 
-interface Said<R extends 'guard-rating' | 'joint-rating' | 'start-contact' | 'between-poles'> {
+interface Said<R extends 'guard-rating' | 'joint-rating' | 'between-poles'> {
   readonly told: Told<R>;
   readonly tag: string;
   readonly is: string;
@@ -75,24 +75,6 @@ export function tellJoint({ told: { row }, tag, is, limit }: Said<'joint-rating'
         reason: `A wire with ${is} lands on it.`,
         remedy: 'Terminals for these amps.',
       };
-}
-
-/** The contact of a start relay past its amps or volts. */
-export function tellStartContact({ told: { row }, tag, is, limit }: Said<'start-contact'>): FindingWords {
-  const passes = row.unit === 'V' ? `${is} stand across it once it is open.` : `${is} flow while the motor comes up.`;
-  if (row.limit === undefined)
-    return {
-      title: `${tag}: no ${tellRating(row.rating)} read`,
-      consequence: 'Nobody can say whether its contact welds and leaves the start capacitor in.',
-      reason: passes,
-      remedy: 'Read it on the relay and enter it.',
-    };
-  return {
-    title: `${tag}: its contact has ${is} against ${limit}`,
-    consequence: 'It welds: the start winding burns, and the start capacitor bursts.',
-    reason: passes,
-    remedy: 'The start relay that the maker of the motor names.',
-  };
 }
 
 /** Poles of one part on supplies of their own. */

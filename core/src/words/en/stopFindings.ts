@@ -1,5 +1,5 @@
 import type { Told } from '#core/check';
-import { amount } from '#core/units';
+import { amount, span } from '#core/units';
 import { tellCalls } from './calls';
 import { type FindingWords, type Said, unread } from './findingWords';
 import { listed } from './points';
@@ -78,6 +78,17 @@ export function tellRunCapacitor(tag: string, told: Told<'run-capacitor'>): Find
       );
   }
 }
+
+/** A capacitor that stays charged. */
+export const tellStoredCharge = (tag: string, { bleedsS }: Told<'stored-charge'>, is: string): FindingWords => ({
+  title: `${tag} may stay charged to ${is}`,
+  consequence: 'It gives its charge to the hand that touches it, with the power off and locked.',
+  reason:
+    bleedsS === undefined
+      ? 'Nothing is printed across it that would empty it.'
+      : `Its bleeder brings it under 50 V in ${span(1000 * bleedsS)}, if the bleeder is whole.`,
+  remedy: 'Isolate, lock, wait; discharge it through 10 to 20 kΩ, 2 to 5 W; measure under 50 V, then 0, before a hand goes there.',
+});
 
 /** A motor that does not come to speed as it should. */
 export const tellMotorRun = ({ tag, told: { ill }, circuit, finding }: Said<'motor-run'>): FindingWords =>
