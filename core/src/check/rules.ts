@@ -19,6 +19,7 @@ import { lockedOutRule } from './rules/lockedOut';
 import { motorRule } from './rules/motorRun';
 import { notKnownRule } from './rules/notKnown';
 import { notTriedRule } from './rules/notTried';
+import { oddRule } from './rules/oddRun';
 import { openingRule } from './rules/opensInService';
 import { deviceRule } from './rules/overcurrentDevice';
 import { overloadRule } from './rules/overloadSetting';
@@ -52,6 +53,7 @@ const RULES = [
   speedLeadsRule,
   runCapacitorRule,
   chargeRule,
+  oddRule,
   stopRule,
   safetyRule,
   earthFaultRule,

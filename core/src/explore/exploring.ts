@@ -12,6 +12,7 @@ import { type HeatExposure, watchHeat } from './watch/heat';
 import { type JointExposure, watchJoints } from './watch/joints';
 import { type LoadExposure, watchLoads } from './watch/loads';
 import { type MotorExposure, watchMotors } from './watch/motors';
+import { type Odd, watchOdd } from './watch/odd';
 import { type Opening, watchOpenings } from './watch/openings';
 import {
   type CallExposure,
@@ -42,6 +43,8 @@ export interface Exploration extends PointExposure, CurrentExposure, Walked {
   readonly joints: ReadonlyMap<DeviceId, JointExposure>;
   /** by part: contacts of start relays */
   readonly starts: ReadonlyMap<number, StartExposure>;
+  /** by part: what is used otherwise than it is made for */
+  readonly odd: ReadonlyMap<number, Odd>;
   /** by place, the heat in it */
   readonly heat: ReadonlyMap<string, HeatExposure>;
   readonly motors: MotorExposure;
@@ -82,6 +85,7 @@ export function* exploring(
   const guards = watchGuards(rig);
   const joints = watchJoints(rig);
   const starts = watchStarts(rig);
+  const odd = watchOdd(rig);
   const earthSides = watchEarthSides(rig);
   const heat = watchHeat(rig);
   const watches = [
@@ -99,6 +103,7 @@ export function* exploring(
     guards,
     joints,
     starts,
+    odd,
     earthSides,
     heat,
   ];
@@ -118,6 +123,7 @@ export function* exploring(
       guards: guards.result,
       joints: joints.result,
       starts: starts.result,
+      odd: odd.result,
       earthSides: earthSides.result,
       heat: heat.result,
     },

@@ -31,6 +31,9 @@ const [HELD_TIMES, HELD_SHARE] = [2.5, 0.5] as const;
 /** A start winding is made for seconds. Common practice: 5 to 10 s. */
 const START_HELD_MS = 8000;
 
+/** It does not even hum below this share of its volts. Common practice. */
+const HUMS_FROM = 0.3;
+
 const [MAIN, START] = [0, 1] as const;
 const QUARTER = phasor(0, 1);
 
@@ -118,7 +121,9 @@ export const capacitorMotor = kindOf<CapacitorMotor>()({
   drive: ({ ratedV }, look) => (ratedV === undefined ? 0 : look.volts(MAIN) / ratedV),
   next(part, how, sight) {
     const { state, fault } = how;
+    const startShare = part.ratedV === undefined ? 0 : sight.look.volts(START) / part.ratedV;
     if (state.mode === 'starting') {
+      if (sight.drive < HUMS_FROM && startShare >= HUMS_FROM) return part.protector ? { mode: 'protected', inMs: START_HELD_MS } : null;
       const push = pushNow(part, fault, sight.look);
       const isPushed = Math.abs(push) >= pushWanted(part, firstHz(sight.look));
       const next = motor.next?.(
@@ -128,6 +133,8 @@ export const capacitorMotor = kindOf<CapacitorMotor>()({
       );
       return next?.mode === 'running' ? { ...next, mode: push < 0 ? 'backwards' : 'running' } : (next ?? null);
     }
+    // fed through its start winding alone it hums as well
+    if (state.mode === 'stopped' && startShare >= HUMS_FROM) return { mode: 'starting', inMs: 1 };
     if (part.protector && isStartHeld(part, how, sight.look)) return { mode: 'protected', inMs: START_HELD_MS };
     return motor.next?.(asMotor(part), { state: asTurning(state), fault: undefined }, sight) ?? null;
   },

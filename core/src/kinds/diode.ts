@@ -12,8 +12,8 @@ const FORWARD_V = 0.7;
 const FORWARD_OHMS = 0.05;
 /** It conducts and lets go a little apart, so that it comes to rest. */
 const HYSTERESIS_V = 0.05;
-/** Under this much alternating current, or over these volts, a direct circuit only ripples. */
-const [RIPPLE_A, RIPPLE_V] = [0.001, 2] as const;
+/** Over these volts of alternating current it is on such; it is until next to nothing of it is left, less than what leaks past an open contact. */
+const [GONE_A, RIPPLE_V] = [1e-9, 2] as const;
 
 const directV = (look: Look): number => look.across(0).reduce((sum, { hz, volts }) => (hz === 0 ? sum + volts.re : sum), 0);
 const alternatingV = (look: Look): number =>
@@ -40,7 +40,7 @@ export const diode = kindOf<Diode>()({
   ],
   next(_part, { state, fault }, { look }) {
     if (fault) return null;
-    if (state.mode === 'half wave') return alternatingV(look) / FORWARD_OHMS < RIPPLE_A ? { mode: 'blocks', inMs: 1 } : null;
+    if (state.mode === 'half wave') return alternatingV(look) / FORWARD_OHMS < GONE_A ? { mode: 'blocks', inMs: 1 } : null;
     if (alternatingV(look) > RIPPLE_V) return { mode: 'half wave', inMs: 1 };
     const volts = directV(look);
     if (state.mode === 'blocks') return volts > FORWARD_V + HYSTERESIS_V ? { mode: 'conducts', inMs: 1 } : null;

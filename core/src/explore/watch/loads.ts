@@ -1,5 +1,5 @@
 import type { PlannedPart } from '#core/graph';
-import { pairVolts, partAmps, partVolts } from '#core/network';
+import { branchVoltsRms, pairVolts, partAmps, partVolts } from '#core/network';
 import type { Rig } from '#core/sequence';
 import type { Calls } from '../calls';
 import type { MakeWatch } from './watch';
@@ -32,7 +32,8 @@ export const watchLoads: MakeWatch<ReadonlyMap<number, LoadExposure>> = (rig) =>
 };
 
 /** Volts across a load; of a three-phase one between its first two lines, of a winding with taps between its common and its fastest tap. */
-function loadVolts({ plan, nets }: Rig, { part, device, index }: PlannedPart): number {
+function loadVolts({ plan, nets }: Rig, { part, device, index, firstBranch }: PlannedPart): number {
+  if (part.kind === 'floating') return Math.max(branchVoltsRms(nets, firstBranch), branchVoltsRms(nets, firstBranch + 1));
   const ends = part.kind === 'tap-motor' ? part.taps.map(({ mark }) => mark) : 'ends' in part ? part.ends : undefined;
   const [a, b] = ends ?? [];
   return a === undefined || b === undefined

@@ -9,7 +9,15 @@ import { type FindingWords, type Said, unread } from './findingWords';
 import { listed, tagOf } from './points';
 import { tellBetween, tellGuard, tellJoint } from './ratings';
 import { tellAsks, tellRating } from './rows';
-import { tellLockedOut, tellMotorRun, tellRunCapacitor, tellSafetyLoops, tellSpeedLeads, tellStoredCharge } from './stopFindings';
+import {
+  tellLockedOut,
+  tellMotorRun,
+  tellOddRun,
+  tellRunCapacitor,
+  tellSafetyLoops,
+  tellSpeedLeads,
+  tellStoredCharge,
+} from './stopFindings';
 import { SUPPLY_WORDS } from './supplyFindings';
 
 const REFIT = 'Do not energize. Fit a coil for the volts that are here.';
@@ -267,6 +275,7 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
   'locked-out': (said) => tellLockedOut(said),
   'safety-loops': ({ tag, told }) => tellSafetyLoops(tag, told),
   'speed-leads': ({ tag, told }) => tellSpeedLeads(tag, told),
+  'runs-oddly': ({ tag, told, is, circuit, finding }) => tellOddRun(tag, told, is, tellCalls(circuit, finding.calls)),
   'stored-charge': ({ tag, told, is }) => tellStoredCharge(tag, told, is),
   'run-capacitor': ({ tag, told }) => tellRunCapacitor(tag, told),
 

@@ -79,6 +79,47 @@ export function tellRunCapacitor(tag: string, told: Told<'run-capacitor'>): Find
   }
 }
 
+/** What does not do what it stands there for. */
+export function tellOddRun(tag: string, { code }: Told<'runs-oddly'>, is: string, calls: string): FindingWords {
+  switch (code) {
+    case 'never':
+      return {
+        title: `${tag} never runs`,
+        consequence: 'Nobody has seen it do what it is there for.',
+        reason: 'In no state that was tried does it run or move: a call, a line, or an input that must be closed is missing.',
+        remedy: 'Follow its supply, its call and what must be closed beside them.',
+      };
+    case 'both ways':
+      return {
+        title: `${tag} is driven both ways at once`,
+        consequence: 'It stands and gets hot; what it does is not defined.',
+        reason: `Both of its leads are fed, ${calls}.`,
+        remedy: 'One call must take the other away: a changeover contact, or a NC contact of each in the other’s lead.',
+      };
+    case 'half wave':
+      return {
+        title: `${tag} stands on alternating current`,
+        consequence: 'It passes every other half wave: what comes of that in coils and loads is not solved here.',
+        reason: `${is} pass through it, ${calls}.`,
+        remedy: 'A diode belongs on direct current; across an AC coil an RC network or a varistor.',
+      };
+    case 'signal':
+      return {
+        title: `${tag} gets ${is} on its signal terminals`,
+        consequence: 'It goes to its end, or its electronics die.',
+        reason: `They are made for 10 V, ${calls}.`,
+        remedy: 'See which lead is the supply and which the signal.',
+      };
+    case 'behind itself':
+      return {
+        title: `${tag}: its undervoltage release is fed behind its own poles`,
+        consequence: 'Once open it cannot be switched on again: its release has no volts until it is on.',
+        reason: 'With its poles open nothing leads from its release to a supply.',
+        remedy: 'Feed the release from the line side.',
+      };
+  }
+}
+
 /** A capacitor that stays charged. */
 export const tellStoredCharge = (tag: string, { bleedsS }: Told<'stored-charge'>, is: string): FindingWords => ({
   title: `${tag} may stay charged to ${is}`,
