@@ -132,7 +132,8 @@ describe('what stays charged', () => {
     expect(run?.is).toBeGreaterThan(Math.SQRT2 * 350);
     const told = charge('capacitor-start', {}).find(({ devices }) => devices[0] === 'dX');
     // arithmetic: RC ln(V ÷ 50)
-    expect((told?.told as { bleedsS: number }).bleedsS).toBeCloseTo(15_000 * 60e-6 * Math.log((told?.is ?? 0) / 50), 9);
+    const { bleedsS } = told!.told as { bleedsS: number };
+    expect(bleedsS).toBeCloseTo(15_000 * 60e-6 * Math.log((told?.is ?? 0) / 50), 9);
   });
   it('is not said of a suppressor, which holds next to nothing', () => {
     expect(charge('suppressor-rc', {})).toEqual([]);

@@ -55,10 +55,14 @@ function PickingButton() {
       type="button"
       look={isOn ? 'strong' : 'quiet'}
       aria-pressed={isOn}
+      aria-label="Pick several"
       title="Each symbol that is tapped is picked, to copy or take out several at once (shift-click, shift-drag, M)"
       onClick={() => dispatch(isOn ? benchSlice.actions.pickedNone() : benchSlice.actions.pickingTurned(true))}
     >
-      Pick several
+      Pick
+      <Box as="span" whiteSpace="pre" css={{ '@media (max-width: 700px)': { display: 'none' } }}>
+        {' several'}
+      </Box>
     </Button>
   );
 }
