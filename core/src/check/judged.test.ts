@@ -659,6 +659,14 @@ const jointRig = (name: string): Circuit => {
   ]);
 };
 
+const rigs = new Map<string, Circuit>();
+/** One place serves every field of its part. */
+function known(key: string, make: () => Circuit): Circuit {
+  const there = rigs.get(key) ?? make();
+  rigs.set(key, there);
+  return there;
+}
+
 function rigFor(name: string, field: FieldName): Circuit | undefined {
   const { group } = familyList.find(([one]) => one === name)![1];
   const placed = field === 'dcCode' ? (PLACED_ON_DC[name as FamilyName] ?? PLACED[name as FamilyName]) : PLACED[name as FamilyName];
@@ -668,7 +676,7 @@ function rigFor(name: string, field: FieldName): Circuit | undefined {
     !(name === 'relay-solid-state' && field !== 'ratedV') &&
     !(group === 'protection' && field === 'dcV')
   )
-    return placed({});
+    return known(`${name} ${field === 'dcCode'}`, () => placed({}));
   if (group === 'joint') return jointRig(name);
   if (name.startsWith('supply-') || name === 'battery') return supplyRig(name);
   if (name.includes('transformer')) return transformerRig(name);
@@ -685,8 +693,17 @@ function rigFor(name: string, field: FieldName): Circuit | undefined {
   return contactRig(name, field);
 }
 
-const about = (circuit: Circuit, practice = undefined): Finding[] =>
-  checkStudy(studyOf(circuit, explore(circuit), practice)).filter(({ devices }) => devices.some((id) => circuit.devices[id]?.tag === 'X'));
+const looked = new WeakMap<Circuit, Finding[]>();
+/** What is found of the device under test; a rig is looked at once, however often it is asked about. */
+function about(circuit: Circuit): Finding[] {
+  const known = looked.get(circuit);
+  if (known) return known;
+  const found = checkStudy(studyOf(circuit, explore(circuit))).filter(({ devices }) =>
+    devices.some((id) => circuit.devices[id]?.tag === 'X'),
+  );
+  looked.set(circuit, found);
+  return found;
+}
 
 const isBad = ({ verdict }: Finding): boolean => verdict === 'danger' || verdict === 'block' || verdict === 'cannot-clear';
 
