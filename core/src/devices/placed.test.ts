@@ -6,6 +6,7 @@ import { createRig, type Frame, frameAt, modeAt, runLog, settleMoment, sightAt }
 import { checkStudy, studyOf } from '../check';
 import { edited, set } from '../testing/edits';
 import { PLACED } from '../testing/placed';
+import { chains, rigged } from '../testing/rigged';
 import type { FamilyName } from './families';
 
 type Placed = Exclude<keyof typeof PLACED, undefined>;
@@ -260,6 +261,27 @@ describe('actuators', () => {
     expect(sightAt(frameAt(trace, 100_000).seen, actuator)?.word).toBe('part open');
     expect(explore(reads).endings.size).toBeGreaterThan(1);
   });
+});
+
+it('a controller reads what a transmitter says, and both sides of its threshold are among the states that are tried', () => {
+  const { dX, dG1, dG2, dH1 } = PLACED['transmitter-volts']!({}).devices;
+  const base = rigged(
+    { A1: ['controller-8-6', { mostV: 250 }] },
+    chains('G1:L G2:L | G1:N G2:N | G2:+ A1:L+ X:2 A1:Q0.1 | A1:M A1:1M X:1 H1:2 G2:- | X:3 A1:A0 | A1:Q0.2 H1:1'),
+  );
+  const circuit = {
+    ...base,
+    devices: { ...base.devices, dX: dX!, dG1: dG1!, dG2: dG2!, dH1: dH1! },
+    processes: PLACED['transmitter-volts']!({}).processes,
+    // 6 V are 30 of the 50 degrees that it spans
+    programs: { dA1: { scanMs: 100, rows: [{ when: [[{ name: 'A0', above: 6 }]], does: 'drives' as const, to: 'Q0' }] } } as never,
+  };
+  const plan = planNetwork(circuit);
+  const trace = runLog(createRig(plan), [power, { atMs: 20_000, process: 'vRoom' as never, to: 35 }], { untilMs: 60_000 });
+  const output = plan.parts.find(({ part }) => part.id === 'Q0')!;
+  expect([15_000, 40_000].map((atMs) => modeAt(frameAt(trace, atMs).moment, output))).toEqual(['open', 'closed']);
+  const lit = [...explore(circuit).endings.values()].map(({ seen }) => seen.H1);
+  expect(new Set(lit)).toEqual(new Set([true, false]));
 });
 
 describe('boards that run a sequence', () => {
