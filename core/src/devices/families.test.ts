@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { type Circuit, type Device, deviceIdSchema, emptyCircuit, terminalId } from '#core/circuit';
 import { EARTH, isKind, recordOf } from '#core/kinds';
 import { planNetwork, readOhms } from '#core/network';
-import { createRig, followMovers, restMoment, showOhms } from '#core/sequence';
+import { createRig, followMovers, modeAt, restMoment, showOhms } from '#core/sequence';
 import { catalogue, familyList, familyOf, missingFacts, partsOf } from './index';
 
 const X1 = deviceIdSchema.parse('dX1');
@@ -132,6 +132,49 @@ describe('what an ohmmeter shows at rest', () => {
     expect(restOhms('relay-six-blade', '1', '3')).toBe(Number.POSITIVE_INFINITY);
   });
 });
+
+// a kind of one's own may be made of any family, and of it as a second block: no mark and no part of it keeps its old name
+it.each(familyList.map(([name]) => name))(
+  '%s as the second block of a kind of one’s own stands on its new marks and moves by its own parts',
+  (name) => {
+    const { terminals } = familyOf({ family: name, tag: 'X1' });
+    const own = {
+      title: 'Two in one',
+      letter: 'X',
+      blocks: [
+        { family: 'control-relay-22', marks: { A1: 'A1', A2: 'A2' }, follows: false },
+        { family: name, marks: Object.fromEntries(terminals.map((mark) => [mark, `Z${mark}`.slice(0, 8)])), follows: false },
+      ],
+    };
+    const families = { 'own-two': own } as Circuit['families'];
+    const row = familyOf({ family: 'own-two', tag: 'X1' }, { families });
+    const device = { ...sample(name), family: 'own-two' };
+    const parts = partsOf(device, { families, programs: {} });
+    const allowed = new Set([...row.terminals, EARTH]);
+    for (const part of parts)
+      for (const end of recordOf(part).ends(part)) expect(allowed.has(end) || end.startsWith('#'), `${part.id} ends at ${end}`).toBe(true);
+    const ids = new Set(parts.map(({ id }) => id));
+    const named = parts.flatMap((part) =>
+      ['undoneBy', 'on', 'cutBy', 'pulledBy', 'runBy'].flatMap(
+        (field) => (part as unknown as Record<string, string | string[]>)[field] ?? [],
+      ),
+    );
+    expect(named.filter((id) => !ids.has(id))).toEqual([]);
+    const circuit = { ...alone(device), families };
+    const plan = planNetwork(circuit);
+    const rig = createRig(plan);
+    followMovers(rig, restMoment(plan, 'on'));
+    const alike = (one: string) => one.replace(/^2\./, '');
+    // every contact stands as it does in the family alone
+    const modesOf = (planned: typeof plan) => {
+      const moment = restMoment(planned, 'on');
+      followMovers(createRig(planned), moment);
+      return planned.parts.map((one) => [alike(one.part.id), modeAt(moment, one)]);
+    };
+    const [together, single] = [modesOf(plan), modesOf(planNetwork(alone(sample(name))))];
+    expect(together.slice(together.length - single.length)).toEqual(single);
+  },
+);
 
 it('a family that is not there is undefined, even by a name every object has', () => {
   expect(catalogue.family('toString', {})).toBeUndefined();

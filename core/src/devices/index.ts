@@ -16,6 +16,7 @@ export {
   plateText,
 } from './families';
 export type { DeviceFamily, InputFacts } from './family';
+export { plainName } from './own';
 export type { StockPart } from './stock';
 export { asDevice, asPart, bringing, kindOfPart, knowing, loneDevice, printed, stockPartSchema, stockProblems } from './stock';
 export { kindText } from './tradeWords';

@@ -3,15 +3,38 @@ import type { Mover, Part } from '#core/kinds';
 import { at, must } from '#core/units';
 import type { DeviceFamily } from './family';
 
-/** Fields of a part that hold terminal marks or inner nodes; whatever is nested under them is one too. */
-const MARKS = new Set(['a', 'b', 'ends', 'backs', 'star', 'core', 'fedBy', 'channels', 'start', 'plusNode', 'zeroNode', 'mark']);
+/** A title as a name is made of it: small letters, digits and dashes, so many at most. */
+export const plainName = (title: string, most: number): string =>
+  title
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, most) || 'part';
 
-/** A part under other marks. The marks stand in plain fields, so one walk serves every kind. */
-function remarked<T>(value: T, rename: (mark: string) => string, isMark = false): T {
-  if (typeof value === 'string') return (isMark ? rename(value) : value) as T;
-  if (Array.isArray(value)) return value.map((one) => remarked(one, rename, isMark)) as T;
+/** Fields of a part that hold terminal marks or inner nodes; whatever is nested under them is one too. */
+const MARKS = new Set([
+  ...['a', 'b', 'ends', 'backs', 'star', 'core', 'fedBy', 'channels', 'start', 'plusNode', 'zeroNode', 'mark'],
+  ...['common', 'run', 'supply', 'signal', 'feedback', 'opens', 'closes'],
+]);
+/** Fields of a part that hold ids of other parts of its device. */
+const PARTS = new Set(['undoneBy', 'on', 'cutBy', 'pulledBy', 'runBy', 'until']);
+
+/** What of a part is called otherwise in the device that it comes into. */
+interface Renames {
+  readonly mark: (mark: string) => string;
+  readonly part: (id: string) => string;
+}
+
+/** A part under other marks and beside parts under other ids. Both stand in plain fields, so one walk serves every kind. */
+function remarked<T>(value: T, renames: Renames, as?: keyof Renames): T {
+  if (typeof value === 'string') return (as ? renames[as](value) : value) as T;
+  if (Array.isArray(value)) return value.map((one) => remarked(one, renames, as)) as T;
   if (typeof value !== 'object' || value === null) return value;
-  return Object.fromEntries(Object.entries(value).map(([key, one]) => [key, remarked(one, rename, MARKS.has(key))])) as T;
+  const entries = Object.entries(value).map(([key, one]) => [
+    key,
+    remarked(one, renames, MARKS.has(key) ? 'mark' : PARTS.has(key) ? 'part' : undefined),
+  ]);
+  return Object.fromEntries(entries) as T;
 }
 
 const withMover = (part: Part, mover: (was: Mover) => Mover): Part =>
@@ -46,7 +69,7 @@ export function composed(own: OwnFamily, familyNamed: (name: string) => DeviceFa
           .parts(plate)
           .filter(({ kind }) => !(follows && kind === 'coil'))
           .map((part): Part => {
-            const moved = withMover(remarked(part, inner), (was) =>
+            const moved = withMover(remarked(part, { mark: inner, part: named }), (was) =>
               follows && was.parts ? { parts: armature } : { ...was, ...(was.parts ? { parts: was.parts.map(named) } : {}) },
             );
             return { ...moved, id: named(part.id) };

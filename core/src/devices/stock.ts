@@ -13,6 +13,7 @@ import {
 } from '#core/circuit';
 import { catalogue, familyNamed } from './families';
 import type { DeviceFamily } from './family';
+import { plainName } from './own';
 
 /** A part on the van or the shelf: a nameplate without a circuit. */
 export const stockPartSchema = z.object({
@@ -101,12 +102,7 @@ export function asPart(circuit: Circuit, device: Device, id: string): StockPart 
 function sharedName(own: NonNullable<StockPart['own']>): string {
   let hash = 2166136261;
   for (const letter of JSON.stringify(own)) hash = Math.imul(hash ^ (letter.codePointAt(0) ?? 0), 16777619) >>> 0;
-  const plain = own.title
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, 20);
-  return `own-${plain || 'part'}-${hash.toString(36)}`;
+  return `own-${plainName(own.title, 20)}-${hash.toString(36)}`;
 }
 
 /** The part as a device of a circuit, in the place of another: its own nameplate, the other's tag and whereabouts. */

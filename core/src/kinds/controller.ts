@@ -46,8 +46,6 @@ export interface Controller extends TwoEnded {
   readonly inputV: number;
   readonly inputMa: number;
   readonly program: Program;
-  /** the input of the device that lets it run */
-  readonly runBy: string;
 }
 
 /** IEC 61131-2 type 1, 24 V DC: on from 15 V, off under 5 V; between them an input keeps what it had. From memory. */

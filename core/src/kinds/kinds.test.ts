@@ -216,7 +216,6 @@ describe('a program', () => {
     inputV: 24,
     inputMa: 7,
     program: { scanMs: 10, rows },
-    runBy: 'run',
   });
   const seal: Controller['program']['rows'] = [
     {

@@ -1,4 +1,5 @@
 import { type OwnFamily, ownFamilyNameSchema } from '#core/circuit';
+import { plainName } from '#core/devices';
 
 /** What a row of a device's label and pin picture may be. */
 export const ELEMENTS = {
@@ -144,13 +145,9 @@ export function ownKind(title: string, letter: string, elements: readonly OwnEle
 
 /** The name under which a document keeps it: of its title, and a count where that is taken. */
 export function ownKindName(families: Readonly<Record<string, unknown>>, title: string): OwnFamilyName {
-  const plain = title
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, '-')
-    .replace(/^-+|-+$/g, '')
-    .slice(0, 24);
+  const plain = plainName(title, 24);
   for (let count = 1; ; count++) {
-    const name = ownFamilyNameSchema.parse(`own-${plain || 'part'}${count === 1 ? '' : `-${count}`}`);
+    const name = ownFamilyNameSchema.parse(`own-${plain}${count === 1 ? '' : `-${count}`}`);
     if (!Object.hasOwn(families, name)) return name;
   }
 }

@@ -29,7 +29,7 @@ const sets = (to: string, words: Words): Row => ({ when: when(words), does: 'set
 const resets = (to: string, words: Words): Row => ({ when: when(words), does: 'resets', to });
 
 const INPUT_MA = 5;
-const OWN = { kind: 'controller', id: 'board', ratedV: 24, startS: 0.2, analogs: [], inputV: 24, inputMa: INPUT_MA, runBy: '' } as const;
+const OWN = { kind: 'controller', id: 'board', ratedV: 24, startS: 0.2, analogs: [], inputV: 24, inputMa: INPUT_MA } as const;
 
 const relay = (plate: OutputPlate, bit: string, [a, b]: readonly [string, string], form: 'NO' | 'NC' = 'NO'): Contact => ({
   kind: 'contact',

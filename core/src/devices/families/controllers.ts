@@ -54,7 +54,6 @@ const controller = (title: string, digital: number, outputs: ReadonlyMap<string,
         inputV: 24,
         inputMa: plate.certain('inputMa'),
         program: plate.program ?? NO_PROGRAM,
-        runBy: 'run',
       },
       ...[...outputs].map(([name, [a, b]]) => {
         return {
