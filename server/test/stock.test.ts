@@ -97,7 +97,7 @@ describe('job practice', () => {
     [{ schools: { fuseLeg: 'sideways' } }, 'is no choice of it'],
     [{ schools: { moonPhase: 'full' } }, 'is no choice of it'],
     [{ typical: { luck: 7 } }, 'is no working value'],
-    [{ typical: { 'transformer share': -1 } }, 'must be above 0'],
+    [{ typical: { 'transformer share': -1 } }, 'must be 0.001 to 100000'],
   ])('refuses %j and says why', async (wrong, why) => {
     const refused = await post(`/api/jobs/${await job()}/practice`, { baseRevision: 0, practice: { ...practice, ...wrong } });
     expect([refused.statusCode, (refused.json() as { detail: string }).detail]).toEqual([400, expect.stringContaining(why)]);

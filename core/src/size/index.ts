@@ -29,7 +29,7 @@ export { formulaAmps, iecFrameFor, lockedAmps, nemaSizeFor, overloadShare, sizeM
 export { pilotLimits } from './pilotDuty';
 export type { PoleDemand } from './pole';
 export { codeVolts, judgePole, lampUnits, NO_DEMAND, poleClasses, sharedRow } from './pole';
-export { practiceSchema } from './practiceSchema';
+export { practiceSchema, WORKING_VALUE } from './practiceSchema';
 export { type PrintedRating, type RatingPrint, type RatingQuestion, ratingFigures, readRatingPrint } from './ratingPrint';
 export type { Asks, Rating, Row } from './row';
 export { atMost, voltsRow } from './row';

@@ -2,6 +2,9 @@ import { z } from 'zod';
 import { isSchoolName, SCHOOLS } from '#core/schools';
 import { TABLES } from './tables';
 
+/** What a working value of a job's own may be, in the unit of its row: what is divided by is not nothing. */
+export const WORKING_VALUE = { least: 0.001, most: 100_000 };
+
 /** How a job is done. A school or a working value that this program does not know is refused by name. */
 export const practiceSchema = z
   .object({
@@ -23,6 +26,7 @@ export const practiceSchema = z
     for (const [key, value] of Object.entries(typical)) {
       if (!TABLES.constants.rows.some((row) => row.key === key))
         context.addIssue({ code: 'custom', path: ['typical', key], message: 'is no working value' });
-      else if (value <= 0) context.addIssue({ code: 'custom', path: ['typical', key], message: 'must be above 0' });
+      else if (value < WORKING_VALUE.least || value > WORKING_VALUE.most)
+        context.addIssue({ code: 'custom', path: ['typical', key], message: `must be ${WORKING_VALUE.least} to ${WORKING_VALUE.most}` });
     }
   });

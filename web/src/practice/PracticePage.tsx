@@ -1,16 +1,15 @@
 import { Box, Flex } from '@chakra-ui/react';
-import { useRef, useState } from 'react';
+import { useId } from 'react';
 import { useParams } from 'react-router';
-import type { BodyOf } from '#core/api';
+import type { FieldFacts } from '#core/circuit';
 import { DEFAULT_PRACTICE, type Practice, SCHOOLS, type SchoolName, schoolOf } from '#core/schools';
-import { TABLES } from '#core/size';
-import { readTyped } from '#core/units';
+import { TABLES, WORKING_VALUE } from '#core/size';
 import { schoolWords } from '#core/words';
 import { Outside } from '../frame/Outside';
-import { server, usePracticeQuery } from '../store/server';
-import { useAppDispatch } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Button, Field, Heading, Label, Note } from '../ui/parts';
+import { useTypedNumber } from '../ui/useTypedNumber';
+import { usePracticeSaves } from './usePracticeSaves';
 
 const RULES: readonly Practice['rules'][] = ['site', 'na', 'iec'];
 const UNITS: readonly Practice['units'][] = ['site', 'us', 'si'];
@@ -19,53 +18,24 @@ const SCHOOL_NAMES = Object.keys(SCHOOLS) as SchoolName[];
 /** How this job is done: rules, units, schools, and its own figures for what is common practice. Saved as it is chosen. */
 export default function PracticePage() {
   const { job = '' } = useParams();
-  const dispatch = useAppDispatch();
-  const { data: held, error } = usePracticeQuery(job, { refetchOnMountOrArgChange: true });
-  const [refused, setRefused] = useState<string>();
-  const [saved, setSaved] = useState(false);
-  const revision = useRef(0);
-  const sending = useRef<Promise<void>>(Promise.resolve());
-  const isSending = useRef(0);
-  if (held && isSending.current === 0) revision.current = held.revision;
-  if (!held)
+  const { practice, revision, error, refused, isSaved, save } = usePracticeSaves(job);
+  if (!practice)
     return (
       <Outside title="Job practice" job={job}>
         {typeof error === 'string' ? <Note tone="danger">{error}</Note> : 'Opening the practice of this job…'}
       </Outside>
     );
-  const { practice } = held;
-  const show = (reply: { revision: number; practice: Practice }) => dispatch(server.util.upsertQueryData('practice', job, reply));
-  /** Shown at once, sent one after the other: each save starts from the revision that the one before gave. */
-  const save = (next: Practice): Promise<void> => {
-    void show({ revision: held.revision, practice: next });
-    setSaved(false);
-    isSending.current++;
-    sending.current = sending.current.then(async () => {
-      try {
-        const body: BodyOf<'savePractice'> = { baseRevision: revision.current, practice: next };
-        const reply = await dispatch(server.endpoints.savePractice.initiate({ job, ...body })).unwrap();
-        revision.current = reply.revision;
-        if (isSending.current === 1) await show(reply);
-        setRefused(undefined);
-        setSaved(true);
-      } catch (wrong) {
-        setRefused(String(wrong));
-        const { data } = await dispatch(server.endpoints.practice.initiate(job, { forceRefetch: true, subscribe: false }));
-        if (data) revision.current = data.revision;
-      } finally {
-        isSending.current--;
-      }
-    });
-    return sending.current;
-  };
-  const setProblem = setRefused;
-  const problem = refused;
-  const pick = (label: string, value: string, choices: readonly (readonly [string, string])[], set: (value: string) => Practice) => (
+  const pick = (
+    label: string,
+    value: string,
+    choices: readonly (readonly [string, string])[],
+    set: (value: string) => Partial<Practice>,
+  ) => (
     <Flex align="center" gap="10px" py="4px">
       <Box as="label" w="120px" {...{ htmlFor: `practice-${label}` }}>
         {label}
       </Box>
-      <Choice id={`practice-${label}`} value={value} onChange={({ target }) => void save(set(target.value))}>
+      <Choice id={`practice-${label}`} value={value} onChange={({ target }) => save((before) => ({ ...before, ...set(target.value) }))}>
         {choices.map(([one, words]) => (
           <option key={one} value={one}>
             {words}
@@ -81,12 +51,12 @@ export default function PracticePage() {
           Job practice
         </Heading>
         <Box color="muted" fontSize="13px" role="status">
-          {saved ? 'saved' : `revision ${held.revision}`}
+          {isSaved ? 'saved' : `revision ${revision}`}
         </Box>
       </Flex>
-      {problem && (
+      {refused && (
         <Note tone="danger" role="alert">
-          {problem}
+          {refused}
         </Note>
       )}
       <Label>Rules and units</Label>
@@ -98,7 +68,7 @@ export default function PracticePage() {
           ['na', 'North American'],
           ['iec', 'IEC'],
         ],
-        (chosen) => ({ ...practice, rules: RULES.find((one) => one === chosen) ?? 'site' }),
+        (chosen) => ({ rules: RULES.find((one) => one === chosen) ?? 'site' }),
       )}
       {pick(
         'Units',
@@ -108,7 +78,7 @@ export default function PracticePage() {
           ['us', 'feet, AWG, hp'],
           ['si', 'metres, mm², kW'],
         ],
-        (chosen) => ({ ...practice, units: UNITS.find((one) => one === chosen) ?? 'site' }),
+        (chosen) => ({ units: UNITS.find((one) => one === chosen) ?? 'site' }),
       )}
       <Label>Schools: each with its reason</Label>
       {SCHOOL_NAMES.map((name) => (
@@ -116,43 +86,25 @@ export default function PracticePage() {
           key={name}
           name={name}
           chosen={schoolOf(practice, name)}
-          onChoose={(value) => void save({ ...practice, schools: { ...practice.schools, [name]: value } })}
+          onChoose={(value) => save((before) => ({ ...before, schools: { ...before.schools, [name]: value } }))}
         />
       ))}
       <Label>Working values: typical, never limits</Label>
       {TABLES.constants.rows.map(({ key, cells: [usual, unit, what] }) => (
-        <Flex
-          key={`${key}${practice.typical[key] ?? ''}`}
-          align="center"
-          justify="space-between"
-          gap="10px"
-          py="3px"
-          borderBottom="1px dashed"
-          borderColor="hairline"
-          fontSize="14px"
-          wrap="wrap"
-        >
-          <label htmlFor={`value-${key}`}>{what}</label>
-          <Flex align="baseline" gap="6px">
-            <Field
-              id={`value-${key}`}
-              inputMode="decimal"
-              defaultValue={practice.typical[key] === undefined ? '' : String(practice.typical[key])}
-              placeholder={`typ. ${usual}`}
-              onBlur={({ target }) => {
-                const next = withValue(practice, key, target.value);
-                if (typeof next === 'string') setProblem(next);
-                else void save(next);
-              }}
-              onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
-            />
-            <Box as="span" color="muted" minW="30px">
-              {unit}
-            </Box>
-          </Flex>
-        </Flex>
+        <WorkingValue
+          key={key}
+          facts={{
+            label: String(what),
+            unit: String(unit),
+            kind: 'number',
+            ...WORKING_VALUE,
+            typical: { value: Number(usual), source: 'common practice' },
+          }}
+          value={practice.typical[key] ?? null}
+          onSet={(value) => save((before) => ({ ...before, typical: withValue(before.typical, key, value) }))}
+        />
       ))}
-      <Button type="button" mt="14px" onClick={() => void save(DEFAULT_PRACTICE)}>
+      <Button type="button" mt="14px" onClick={() => save(() => DEFAULT_PRACTICE)}>
         Back to the defaults
       </Button>
     </Outside>
@@ -192,10 +144,31 @@ function SchoolChoice({ name, chosen, onChoose }: { name: SchoolName; chosen: st
   );
 }
 
-/** An emptied field goes back to the usual value. @returns a sentence where the text is no number */
-function withValue(practice: Practice, key: string, text: string): Practice | string {
-  const { [key]: _old, ...rest } = practice.typical;
-  const read = readTyped(text);
-  if (read.is === 'unclear') return read.why;
-  return { ...practice, typical: read.is === 'empty' ? rest : { ...rest, [key]: read.value } };
+/** A figure of the trade that this job may take otherwise; an emptied field goes back to the usual one. */
+function WorkingValue({ facts, value, onSet }: { facts: FieldFacts; value: number | null; onSet: (value: number | null) => void }) {
+  const { problem, props } = useTypedNumber(facts, value, onSet);
+  const id = useId();
+  return (
+    <Box py="3px" borderBottom="1px dashed" borderColor="hairline" fontSize="14px">
+      <Flex align="center" justify="space-between" gap="10px" wrap="wrap">
+        <label htmlFor={id}>{facts.label}</label>
+        <Flex align="baseline" gap="6px">
+          <Field id={id} placeholder={`typ. ${facts.typical?.value}`} {...props} />
+          <Box as="span" color="muted" minW="30px">
+            {facts.unit}
+          </Box>
+        </Flex>
+      </Flex>
+      {problem && (
+        <Box role="alert" color="danger" fontSize="13px">
+          {problem}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+function withValue(typical: Practice['typical'], key: string, value: number | null): Practice['typical'] {
+  const { [key]: _old, ...rest } = typical;
+  return value === null ? rest : { ...rest, [key]: value };
 }

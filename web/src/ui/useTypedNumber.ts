@@ -1,4 +1,4 @@
-import { type ChangeEvent, type FocusEvent, type KeyboardEvent, useState } from 'react';
+import { type ChangeEvent, type FocusEvent, type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import type { FieldFacts } from '#core/circuit';
 import { readWithin } from '#core/units';
 
@@ -22,7 +22,13 @@ export function useTypedNumber(
     if (next !== value) onSet(next);
   };
   const stood = value === null ? '' : String(value);
+  const field = useRef<HTMLInputElement>(null);
+  // a value that comes from elsewhere is shown in the field that stands there, which keeps its focus; what is being typed is left alone
+  useEffect(() => {
+    if (field.current && !isPending && problem === undefined) field.current.value = stood;
+  }, [stood, isPending, problem]);
   const props = {
+    ref: field,
     inputMode: 'decimal',
     defaultValue: stood,
     'data-pending': isPending,

@@ -136,7 +136,7 @@ function Fact({ label, unit, value, most, least = 1, onSet }: FactProps) {
       <Row>
         <label htmlFor={id}>{label}</label>
         <span>
-          <Field id={id} key={String(value)} w="76px" {...props} /> {unit}
+          <Field id={id} w="76px" {...props} /> {unit}
         </span>
       </Row>
       {problem && (
