@@ -70,6 +70,8 @@ const AT_24_V: typeof CONTACT_RIGS = {
 };
 /** A thermostat with a common of its own. */
 const isOn24 = (name: string): boolean => ['thermostat-powered', 'thermostat-2-2', 'thermostat-heat-pump'].includes(name);
+/** A board whose relays switch its own 24 V. */
+const isBoardOn24 = (name: string): boolean => name === 'zone-board-2' || name === 'economizer-board';
 const ON_24_V_DC: typeof CONTACT_RIGS = Object.fromEntries(
   (['carryA', 'makeA', 'mostV'] as const).map((field) => [
     field,
@@ -143,6 +145,7 @@ const PLATES: Plate = {
   settingA: 4.2,
   carryA: 20,
   resistiveA: 10,
+  bearsW: 25,
   coilDuty: 'continuous',
 };
 
@@ -164,6 +167,21 @@ const plateOf = (name: string, print: Plate): Plate => {
 
 const partsIn = (name: string, plate: Plate): readonly Part[] =>
   partsOf(Object.values(rigged({ X: [name as FamilyName, plate] }, []).devices)[0]!);
+
+/** Loops that a device feeds itself and that must be closed for it to run. */
+const OWN_LOOPS: Readonly<Record<string, readonly [string, string]>> = {
+  'level-relay': ['X:C', 'X:H'],
+  'thermistor-relay': ['X:T1', 'X:T2'],
+};
+/** Such a loop closed for good; where its NC contact is asked, by a stop that opens it. */
+const loopOf = (name: string, form: Contact['form']): Wire[] => {
+  const loop = OWN_LOOPS[name];
+  if (!loop || form === 'NO') return loop ? [loop] : [];
+  return [
+    [loop[0], 'S7:11'],
+    ['S7:12', loop[1]],
+  ];
+};
 
 /** Supplies that a part needs for itself: its coil, its electronics, its movement. */
 function feeds(name: string, plate: Plate): Wire[] {
@@ -210,12 +228,17 @@ function feeds(name: string, plate: Plate): Wire[] {
         ['S9:2', `X:${part.a}`],
         [`X:${part.b}`, back],
       ];
-    if (part.kind === 'electronics' || part.kind === 'safety' || (part.kind === 'load' && part.use === 'module'))
+    if (
+      (part.kind === 'controller' && !is24) ||
+      part.kind === 'electronics' ||
+      part.kind === 'safety' ||
+      (part.kind === 'load' && part.use === 'module')
+    )
       return [
         [hot, `X:${part.a}`],
         [`X:${part.b}`, back],
       ];
-    if (part.kind === 'controller')
+    if (part.kind === 'controller' && is24)
       return [
         ['G9:+', `X:${part.a}`],
         [`X:${part.b}`, 'G9:-'],
@@ -242,7 +265,7 @@ function contactRig(name: string, field: FieldName): Circuit | undefined {
   });
   const parts = partsIn(name, plate);
   const wants: Contact['form'] = field.includes('Nc') ? 'NC' : 'NO';
-  const all = parts.filter((part): part is Contact => part.kind === 'contact');
+  const all = parts.filter((part): part is Contact => part.kind === 'contact' && !`${part.a}${part.b}`.includes('#'));
   const isAux = field === 'auxiliaryCode' || (field === 'dcCode' && all.some(({ duty }) => duty === 'power'));
   const fit = all.filter(({ duty, ratings }) =>
     isAux
@@ -280,7 +303,7 @@ function contactRig(name: string, field: FieldName): Circuit | undefined {
               ] as Wire[])
             : ([['X:S33', 'X:S34']] as Wire[])),
         ]
-      : [];
+      : loopOf(name, wants);
   // an output that shares its own supply is fed by it
   const isOwnFed = own.some(([, to]) => to === `X:${contact.a}`);
   const made = rigged(
@@ -449,21 +472,34 @@ const directMotorRig = (name: string): Circuit =>
     ],
   );
 
+/** What joins the halves of a motor's windings for the volts of its plate. */
+const HALVES: readonly Wire[] = [
+  ['X:T4', 'X:T7'],
+  ['X:T5', 'X:T8'],
+  ['X:T6', 'X:T9'],
+];
+const LINKS: Readonly<Record<string, readonly Wire[]>> = {
+  'motor-9-lead-wye': HALVES,
+  'motor-9-lead-delta': HALVES,
+  'motor-12-lead': [...HALVES, ['X:T10', 'X:T2'], ['X:T11', 'X:T3'], ['X:T12', 'X:T1']],
+};
+
 /** A motor behind an overload that its service factor allows. */
 function overloadedRig(name: string): Circuit {
-  const { terminals } = familyList.find(([one]) => one === name)![1];
+  const { terminals, fields } = familyList.find(([one]) => one === name)![1];
   const marks = terminals.filter((mark) => mark !== 'PE').slice(0, 3);
   return rigged(
     {
       G1: ['supply-3ph-wye', { volts: 208, hz: '60', faultA: 5000 }],
       OL: ['overload-relay', { settingA: 7.2, mostV: 300 }],
-      X: [name as FamilyName, { volts: 208, runA: 6, lockedA: 36, serviceFactor: 1.15, ...(terminals.includes('1U') ? { lowA: 6 } : {}) }],
+      X: [name as FamilyName, { volts: 208, runA: 6, lockedA: 36, serviceFactor: 1.15, ...('lowA' in fields ? { lowA: 6 } : {}) }],
     },
     [
       ...marks.flatMap((mark, index): Wire[] => [
         [`G1:L${index + 1}`, `OL:L${index + 1}`],
         [`OL:T${index + 1}`, `X:${mark}`],
       ]),
+      ...(LINKS[name] ?? []),
       ...(terminals.includes('W2')
         ? ([
             ['X:U1', 'X:W2'],
@@ -667,12 +703,18 @@ function known(key: string, make: () => Circuit): Circuit {
   return there;
 }
 
+/** Placed with what it is made for elsewhere, a contact of it is asked like any other here. */
+const isAskedPlainly = (name: string): boolean =>
+  /^(time-clock|zone-valve-(5|heat)|defrost-clock|level-relay|thermistor-relay|jumper-bar|neutral-bar)/.test(name);
+
 function rigFor(name: string, field: FieldName): Circuit | undefined {
   const { group } = familyList.find(([one]) => one === name)![1];
   const placed = field === 'dcCode' ? (PLACED_ON_DC[name as FamilyName] ?? PLACED[name as FamilyName]) : PLACED[name as FamilyName];
   if (
     placed &&
     !(name.startsWith('actuator') && field !== 'motorV') &&
+    !isAskedPlainly(name) &&
+    !(field === 'serviceFactor' && (name in LINKS || name === 'motor-two-speed')) &&
     !(name === 'relay-solid-state' && field !== 'ratedV') &&
     !(group === 'protection' && field === 'dcV')
   )
@@ -714,8 +756,8 @@ const claimed = (use: string) => pairs.filter(([family, field]) => claimOf(famil
 const tooLittle = (family: string, field: FieldName, rig: Circuit): number | string => {
   if (field === 'coilPlus')
     return rig.devices.dX!.nameplate.coilPlus!.value === 'A1' ? 'A2' : otherEnd(family, String(rig.devices.dX!.nameplate.coilPlus!.value));
-  if ((isOn24(family) || family === 'output-transistor') && field !== 'mostV') return 0.1;
-  if (isOn24(family) || family === 'output-transistor') return 12;
+  if ((isOn24(family) || isBoardOn24(family) || family === 'output-transistor') && field !== 'mostV') return 0.1;
+  if (isOn24(family) || isBoardOn24(family) || family === 'output-transistor') return 12;
   if (field === 'ratedV' && (family.startsWith('controller') || rig.devices.dX!.nameplate.ratedV?.value === TOO_LITTLE.ratedV)) return 12;
   if (
     family === 'diode-1' ||
@@ -807,11 +849,23 @@ describe('every field of every nameplate is judged, or what follows from it is',
 it('every contact that may break direct current has a figure for it to be read', () => {
   const without = familyList.flatMap(([family, { fields }]) =>
     partsIn(family, plateOf(family, {})).some(
-      (part) => part.kind === 'contact' && part.ratings.driver === undefined && !part.ratings.isWorkedDead && !part.ratings.isStart,
+      (part) =>
+        part.kind === 'contact' &&
+        part.ratings.driver === undefined &&
+        part.ratings.dcA === undefined &&
+        !part.ratings.isWorkedDead &&
+        !part.ratings.isStart,
     ) && !('dcA' in fields || 'dcCode' in fields)
       ? [family]
       : [],
   );
-  // their outputs stand on their own 24 V alone, and thyristors on direct current never let go: no figure clears one
-  expect(without).toEqual(['thermostat-powered', 'thermostat-2-2', 'thermostat-heat-pump', 'relay-solid-state']);
+  // these outputs stand on their own 24 V alone, a three-screw valve and a defrost clock on the line of their motors, and thyristors on direct current never let go
+  expect(without).toEqual([
+    'thermostat-powered',
+    'thermostat-2-2',
+    'thermostat-heat-pump',
+    'zone-valve-3-screw',
+    'defrost-clock',
+    'relay-solid-state',
+  ]);
 });

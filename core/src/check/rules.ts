@@ -29,6 +29,7 @@ import { safetyRule } from './rules/safetyLoops';
 import { groupsRule } from './rules/servesApart';
 import { shortRule } from './rules/shortCircuit';
 import { speedLeadsRule } from './rules/speedLeads';
+import { startAmpsRule } from './rules/startAmps';
 import { oneLegRule } from './rules/staysLive';
 import { stopRule } from './rules/stops';
 import { chargeRule } from './rules/storedCharge';
@@ -52,6 +53,7 @@ const RULES = [
   motorRule,
   speedLeadsRule,
   runCapacitorRule,
+  startAmpsRule,
   chargeRule,
   oddRule,
   stopRule,

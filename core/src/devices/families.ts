@@ -1,11 +1,14 @@
 import { type Catalogue, type Circuit, type Device, type Field, invariant, type OwnFamily } from '#core/circuit';
 import type { Part } from '#core/kinds';
 import { actuators } from './families/actuators';
+import { airBoards } from './families/airBoards';
 import { boards } from './families/boards';
+import { burners } from './families/burners';
 import { capacitorMotors } from './families/capacitorMotors';
 import { contactors } from './families/contactors';
 import { controllers } from './families/controllers';
 import { controls } from './families/controls';
+import { leadMotors } from './families/leadMotors';
 import { joints, loads } from './families/loads';
 import { monitors } from './families/monitors';
 import { operators } from './families/operators';
@@ -22,6 +25,7 @@ import { switches } from './families/switches';
 import { thermostats } from './families/thermostats';
 import { timedRelays } from './families/timedRelays';
 import { timers } from './families/timers';
+import { watchers } from './families/watchers';
 import { type DeviceFamily, type InputFacts, readPlate } from './family';
 import { composed } from './own';
 
@@ -44,9 +48,13 @@ export const families = {
   ...controllers,
   ...actuators,
   ...boards,
+  ...burners,
+  ...airBoards,
+  ...watchers,
   ...starters,
   ...outputs,
   ...loads,
+  ...leadMotors,
   ...capacitorMotors,
   ...suppressors,
   ...joints,

@@ -2,6 +2,7 @@ import { expect, it } from 'vitest';
 import type { Circuit } from '#core/circuit';
 import { explore } from '#core/explore';
 import { checkStudy, studyOf } from '../check';
+import { moved, without } from '../testing/edits';
 import { PLACED } from '../testing/placed';
 import { chains, line, rigged } from '../testing/rigged';
 import type { FamilyName } from './families';
@@ -17,24 +18,6 @@ const FLOATING = ['actuator-floating', { motorV: 24, mostV: 250 }] as const;
 
 const made = (devices: Record<string, readonly [FamilyName, Record<string, number | string>]>, wires: string) =>
   rigged(devices as Devices, chains(wires));
-
-const without = (circuit: Circuit, end: string): Circuit => ({
-  ...circuit,
-  conductors: Object.fromEntries(
-    Object.entries(circuit.conductors).filter(([, { ends }]) => !(ends as readonly (string | null)[]).includes(end)),
-  ),
-});
-const moved = (circuit: Circuit, end: string, other: string, to: string): Circuit => ({
-  ...circuit,
-  conductors: Object.fromEntries(
-    Object.entries(circuit.conductors).map(([id, wire]) => [
-      id,
-      (wire.ends as readonly (string | null)[]).includes(end)
-        ? { ...wire, ends: wire.ends.map((one) => (one === other ? to : one)) as never }
-        : wire,
-    ]),
-  ),
-});
 
 // wired wrongly, on other volts, or left half: each is told, and none of them is sound
 it.each<[string, Circuit, string]>([

@@ -13,7 +13,7 @@ export const plainName = (title: string, most: number): string =>
 
 /** Fields of a part that hold terminal marks or inner nodes; whatever is nested under them is one too. */
 const MARKS = new Set([
-  ...['a', 'b', 'ends', 'backs', 'star', 'core', 'fedBy', 'channels', 'start', 'plusNode', 'zeroNode', 'mark'],
+  ...['a', 'b', 'ends', 'middles', 'backs', 'star', 'core', 'fedBy', 'channels', 'start', 'plusNode', 'zeroNode', 'mark'],
   ...['common', 'run', 'supply', 'signal', 'feedback', 'opens', 'closes'],
 ]);
 /** Fields of a part that hold ids of other parts of its device. */

@@ -145,7 +145,13 @@ function pieceOf(planned: PlannedPart, drawn: Drawn, wiring: Wiring): Piece[] {
     case 'block':
       return [
         {
-          block: { ...own, symbol: drawn.symbol, id: `${device.id}:${part.id}`, terminals: drawn.ends.map(at), text: printed(drawn.text) },
+          block: {
+            ...own,
+            symbol: drawn.symbol,
+            id: `${device.id}:${drawn.sub ?? part.id}`,
+            terminals: drawn.ends.map(at),
+            text: printed(drawn.text),
+          },
         },
       ];
     case 'source': {

@@ -61,7 +61,7 @@ const stilled = (state: How['state']): How['state'] => Object.assign({ ...state 
 
 /** Line to line of a three-phase load; 0 for any other. */
 const lineVolts = ({ plan, nets }: Rig, { part, device }: PlannedPart): number =>
-  part.kind === 'motor3' || part.kind === 'load3'
+  part.kind === 'motor3' || part.kind === 'load3' || part.kind === 'two-speed-motor'
     ? pairVolts(nets, plan.nodeAt(device.id, part.ends[0]), plan.nodeAt(device.id, part.ends[1]))
     : 0;
 
@@ -71,7 +71,7 @@ export const lineShare = ({ part }: Pick<PlannedPart, 'part'>): number =>
 
 /** Amps of a load; of a three-phase one its weakest phase, which is the one that an opened pole takes away. */
 function leastAmps({ plan, nets }: Rig, { part, firstBranch, branches }: PlannedPart): number {
-  if (part.kind !== 'motor3' && part.kind !== 'load3') return branchAmpsRms(nets, firstBranch);
+  if (part.kind !== 'motor3' && part.kind !== 'load3' && part.kind !== 'two-speed-motor') return branchAmpsRms(nets, firstBranch);
   const perBranch = Array.from({ length: branches }, (_, index) => firstBranch + index).filter(
     (branch) => endsOfBranch(at(plan.branches, branch)).length > 1,
   );

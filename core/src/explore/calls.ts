@@ -3,9 +3,9 @@ import { graphOf, type Lever, type LeverGroup, leverGroups, leverKey } from '#co
 import type { NetworkPlan } from '#core/network';
 import { at, grouped } from '#core/units';
 
-/** Something done to a circuit: an input worked, a push given (the second of two is given later), a process brought to a value. */
+/** Something done to a circuit: an input worked, a push given (the second of two is given later), what proves something seen a while after, a process brought to a value. */
 export type Call =
-  | { readonly device: DeviceId; readonly input: string; readonly on: boolean; readonly press?: 1 | 2; readonly isLate?: true }
+  | { readonly device: DeviceId; readonly input: string; readonly on: boolean; readonly press?: 1 | 2; readonly lateMs?: number }
   | { readonly process: ProcessId; readonly to: number };
 
 /** One way in which a circuit can stand: what is called, in the order of its names; nothing at all is the first. */
@@ -58,7 +58,7 @@ function choicesOf(circuit: Circuit, plan: NetworkPlan, lever: Lever): Call[] {
         input: facts.name,
         on: !facts.rest,
         ...(facts.kind === 'momentary' ? { press: 1 as const } : {}),
-        ...(facts.proves ? { isLate: true as const } : {}),
+        ...(facts.proves ? { lateMs: LATE_MS } : {}),
       },
     ];
   }
@@ -161,15 +161,32 @@ const OPENED_SHARE = 0.02;
 export const isTakenAway = (drive: number): boolean => drive < OPENED_SHARE;
 
 /** What proves something comes when that has had time to begin. */
-const LATE_AT_MS = 5000;
+const LATE_MS = 5000;
+/** Of a sequence that takes longer: so long after something has come on by itself. */
+const AFTER_MS = 1000;
+
+const MOST_LATE = 6;
+
+type Proof = Extract<Call, { input: string }>;
+/** What of the calls proves something: each comes when the rest has had time to begin. */
+export const proofsOf = (calls: Calls): Proof[] => calls.filter((call): call is Proof => 'lateMs' in call);
+
+/**
+ * The same calls with one proof coming later: once after each moment at which a sequence has brought something on. A flame is seen when
+ * gas flows, not while a burner purges.
+ * @param onAtMs moments at which something comes on while this is not proved
+ */
+export function laterVariants(calls: Calls, proof: Call, onAtMs: readonly number[]): Calls[] {
+  const late = [...new Set(onAtMs.map((atMs) => atMs + AFTER_MS).filter((atMs) => atMs > LATE_MS))].sort((a, b) => b - a);
+  return late.slice(-MOST_LATE).map((lateMs) => calls.map((call) => (call === proof ? { ...proof, lateMs } : call)));
+}
 
 /** The calls as a log from power-up. */
 export function logOf(calls: Calls): LogEntry[] {
   const log: LogEntry[] = [{ atMs: 0, power: 'on' }];
   for (const call of calls) {
     if ('process' in call) log.push({ atMs: 0, process: call.process, to: call.to });
-    else if (call.press === undefined)
-      log.push({ atMs: call.isLate ? LATE_AT_MS : 0, device: call.device, input: call.input, on: call.on });
+    else if (call.press === undefined) log.push({ atMs: call.lateMs ?? 0, device: call.device, input: call.input, on: call.on });
     else {
       const { device, input, on } = call;
       const atMs = call.press === 1 ? PRESS_AT_MS : SECOND_PRESS_AT_MS;

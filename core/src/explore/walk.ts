@@ -1,9 +1,10 @@
 import type { DeviceId } from '#core/circuit';
+import type { PlannedPart } from '#core/graph';
 import { isKind } from '#core/kinds';
 import { branchAmpsRms, type NetworkPlan } from '#core/network';
 import { type Frame, type Rig, type RunLimit, runLog, sightAt } from '#core/sequence';
 import { at, greatest } from '#core/units';
-import { type Calls, callsKey, combinations, groupsNear, logOf } from './calls';
+import { type Calls, callsKey, combinations, groupsNear, laterVariants, logOf, proofsOf } from './calls';
 import { type Short, watchShorts } from './watch/shorts';
 import type { Scene } from './watch/watch';
 
@@ -41,13 +42,7 @@ export function* walkStates(rig: Rig, watches: readonly AnyWatch[], near?: Devic
   const motors = rig.plan.parts.filter(({ kind, part }) => kind.loadClass?.(part) === 'motor');
   const shorts = watchShorts(rig);
   const chatters = new Map<string, Chattering>();
-  for (const calls of survey.states((more) => {
-    of = more;
-  })) {
-    const key = callsKey(calls);
-    if (isSeen.has(key)) continue;
-    isSeen.add(key);
-    yield { seen: seen++, of: Math.max(of, seen) };
+  const walk = (calls: Calls): void => {
     for (const watch of watches) watch.begin?.(calls);
     let heldA = 0;
     let isShorted = false;
@@ -69,8 +64,34 @@ export function* walkStates(rig: Rig, watches: readonly AnyWatch[], near?: Devic
       const who = [...devices].sort().join();
       if (!chatters.has(who)) chatters.set(who, { devices, periodMs, calls });
     }
+  };
+  for (const calls of survey.states((more) => {
+    of = more;
+  })) {
+    const key = callsKey(calls);
+    if (isSeen.has(key)) continue;
+    isSeen.add(key);
+    yield { seen: seen++, of: Math.max(of, seen) };
+    for (const run of runsOf(rig, calls)) walk(run);
   }
   return { statesSeen: seen, untried, shorts: shorts.result(), chatters: [...chatters.values()], heaviest: survey.heaviest() };
+}
+
+/** A state as it is run: once, or where something in it is proved, again with that coming after each step of a sequence. */
+function runsOf(rig: Rig, calls: Calls): Calls[] {
+  const proofs = proofsOf(calls);
+  if (proofs.length === 0) return [calls];
+  const loads = rig.plan.parts.filter(({ kind, part }) => kind.loadClass?.(part) !== undefined);
+  const isOn = (frame: Frame, load: PlannedPart): boolean => sightAt(frame.seen, load)?.phase === 'on';
+  const later = proofs.flatMap((proof) => {
+    const { frames } = runLog(rig, logOf(calls.filter((call) => call !== proof)), { holdProcesses: true });
+    const onAtMs = frames.slice(1).flatMap((frame, index) => {
+      const was = at(frames, index);
+      return loads.some((load) => isOn(frame, load) && !isOn(was, load)) ? [frame.atMs] : [];
+    });
+    return laterVariants(calls, proof, onAtMs);
+  });
+  return [calls, ...later];
 }
 
 export interface Walked {
@@ -104,7 +125,7 @@ function sceneOf(rig: Rig, motors: Rig['plan']['parts'], { seen, due }: Frame, c
   const rises = due.some(({ part, mode }) => {
     const { kind, part: planned } = at(rig.plan.parts, part);
     const load = kind.loadClass?.(planned);
-    return (load === 'coil' && mode === 'in') || (load === 'motor' && mode === 'starting');
+    return (load === 'coil' && mode === 'in') || (load === 'motor' && mode.startsWith('starting'));
   });
   return { calls, isStarting, isQuiet: !isStarting && !rises };
 }

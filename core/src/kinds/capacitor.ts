@@ -34,6 +34,6 @@ export const capacitor = kindOf<Capacitor>()({
     { mode: 'open', weight: 8 },
     { mode: 'shorted', weight: 3 },
   ],
-  bearsOnly: true,
+  bearsOnly: () => true,
   drawn: ({ a, b, microFarads }) => [{ as: 'element', symbol: 'capacitor', a, b, text: { value: microFarads, unit: 'µF' } }],
 });

@@ -1,4 +1,4 @@
-import { impedanceOfVa } from '#core/units';
+import { impedanceOfVa, phasor, ZERO } from '#core/units';
 import { between, kindOf, type Next, OPEN, ohmic, passive, type Sight, type TwoEnded } from './kind';
 
 /** A named bit: an input `I0`, an output `Q0`, a memory `M1`, a timer `T1`; or a value compared, `A0>25.5`. */
@@ -31,6 +31,8 @@ interface ControllerInput {
   readonly name: string;
   readonly a: string;
   readonly b: string;
+  /** read on the inner supply, which has other volts than the rest of its inputs */
+  readonly isInner?: boolean | undefined;
 }
 
 /** A programmable controller: supply, inputs with thresholds, outputs that its program drives. */
@@ -46,7 +48,12 @@ export interface Controller extends TwoEnded {
   readonly inputV: number;
   readonly inputMa: number;
   readonly program: Program;
+  /** its own supply for loops that it feeds itself: a thermostat's two screws, a flame cell, electrodes. 24 V DC behind a fuse of its own */
+  readonly inner?: { readonly plusNode: string; readonly zeroNode: string } | undefined;
 }
+
+/** What its inner supply has behind it. Common practice. */
+const [INNER_V, INNER_OHMS] = [24, 100] as const;
 
 /** IEC 61131-2 type 1, 24 V DC: on from 15 V, off under 5 V; between them an input keeps what it had. From memory. */
 const [ON_SHARE, OFF_SHARE] = [15 / 24, 5 / 24] as const;
@@ -67,6 +74,8 @@ const waitName = (row: number): string => `wait ${row}`;
 
 /** What stands still is kept below this: −2 − ms. */
 const STILL = -2;
+
+const voltsOf = ({ inputV }: Pick<Controller, 'inputV'>, { isInner }: ControllerInput): number => (isInner ? INNER_V : inputV);
 
 type Image = Readonly<Record<string, number>>;
 
@@ -122,7 +131,7 @@ const branchOf = (index: number): number => 1 + index;
 
 const readsOf = (part: Controller, { look }: Sight): Reads => ({
   digital(input, was) {
-    const share = look.volts(branchOf(part.inputs.indexOf(input))) / part.inputV;
+    const share = look.volts(branchOf(part.inputs.indexOf(input))) / voltsOf(part, input);
     return share >= ON_SHARE || (was && share > OFF_SHARE);
   },
   analog(name) {
@@ -139,14 +148,27 @@ export const controller = kindOf<Controller>()({
   kind: 'controller',
   modes: ['dark', 'starting', 'stopped', 'running'],
   values: cleared,
-  ends: ({ a, b, inputs, analogs }) => [a, b, ...[...inputs, ...analogs].flatMap((one) => [one.a, one.b])],
-  branches: ({ a, b, inputs, analogs }) => [between(a, b, 'load'), ...[...inputs, ...analogs].map((one) => between(one.a, one.b, 'load'))],
-  admittances({ ratedV, va, inputs, analogs, inputV, inputMa }, { fault }, hz) {
+  ends: ({ a, b, inputs, analogs, inner }) => [
+    ...new Set([a, b, ...[...inputs, ...analogs].flatMap((one) => [one.a, one.b]), ...(inner ? [inner.plusNode, inner.zeroNode] : [])]),
+  ],
+  branches: ({ a, b, inputs, analogs, inner }) => [
+    between(a, b, 'load'),
+    ...[...inputs, ...analogs].map((one) => between(one.a, one.b, 'load')),
+    ...(inner ? [between(inner.plusNode, inner.zeroNode, 'source')] : []),
+  ],
+  admittances({ ratedV, va, inputs, analogs, inputV, inputMa, inner }, { state, fault }, hz) {
     const own =
       ratedV === undefined || fault === 'dead' ? OPEN : hz === 0 ? ohmic((ratedV * ratedV) / va) : passive(impedanceOfVa(ratedV, va, 0.6));
-    return [own, ...inputs.map(() => ohmic((1000 * inputV) / inputMa)), ...analogs.map(() => ohmic(ANALOG_OHMS))];
+    const isUp = state.mode !== 'dark' && hz === 0;
+    return [
+      own,
+      ...inputs.map((input) => ohmic((1000 * voltsOf({ inputV }, input)) / inputMa)),
+      ...analogs.map(() => ohmic(ANALOG_OHMS)),
+      ...(inner ? [{ y: phasor(1 / INNER_OHMS), emf: isUp ? phasor(INNER_V) : ZERO }] : []),
+    ];
   },
   isKeyed: true,
+  drivesHz: ({ inner }) => (inner ? 0 : undefined),
   faults: [
     { mode: 'dead', weight: 3, isProvedBySwap: true },
     { mode: 'stopped', weight: 2 },

@@ -48,6 +48,6 @@ export const diode = kindOf<Diode>()({
   },
   sights: { blocks: 'off', conducts: 'on', 'half wave': 'on' },
   see: (_part, { state }) => state.mode,
-  bearsOnly: true,
+  bearsOnly: () => true,
   drawn: ({ a, b }) => [{ as: 'element', symbol: 'diode', a, b }],
 });

@@ -30,13 +30,15 @@ export { EARTH, OPEN_SIEMENS } from './kind';
 export type { AnyKind, FaultOf, ModeOf, Part, PartKind } from './kinds';
 export { isKind, KINDS, recordOf } from './kinds';
 export type { Load } from './load';
-export type { Motor, Motor3 } from './motor';
-
+export type { Motor } from './motor';
+export type { Motor3 } from './motor3';
+export { windingV } from './motor3';
 export type { Sensor } from './sensor';
 export type { Join, Source } from './source';
 export { isBond } from './source';
 export type { SeriesTimer, Timing } from './timer';
 export { coreBranch, isCoreAlive, topSection } from './transformer';
+export type { TwoSpeedMotor } from './twoSpeedMotor';
 
 export type { Transformer } from './windingModel';
 export { CLASS_2_MODEL, fullVolts, windingModel } from './windingModel';

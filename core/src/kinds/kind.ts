@@ -90,7 +90,7 @@ export interface Trial {
   /** phasor across one of its branches, at the first frequency that is no DC */
   across(branch: number): Phasor;
   /** symmetrical component of the volts at three branches; +1 positive, −1 negative sequence; at the first frequency that is no DC */
-  sequence(sign: 1 | -1): Phasor;
+  sequence(sign: 1 | -1, firstBranch?: number): Phasor;
   /** puts the numbers in and solves */
   put(values: Readonly<Record<string, number>>): void;
 }
@@ -126,7 +126,7 @@ export type Drawn =
   | { readonly as: 'winding'; readonly sub: string; readonly taps: readonly { readonly mark: string; readonly volts: number }[] }
   /** one leg of a polyphase or split supply: the legs of a device are one source */
   | { readonly as: 'leg'; readonly end: string; readonly hz: number | undefined }
-  | { readonly as: 'block'; readonly symbol: BlockSymbol; readonly ends: readonly string[]; readonly text: Printed }
+  | { readonly as: 'block'; readonly sub?: string; readonly symbol: BlockSymbol; readonly ends: readonly string[]; readonly text: Printed }
   | {
       readonly as: 'source';
       readonly sub?: string;
@@ -253,7 +253,7 @@ export interface Kind<
   see?(part: P, how: How<State<M, V>, F>, sight: Sight): S | undefined;
   loadClass?(part: P): LoadClass | undefined;
   /** its rated volts are the most that it bears: fewer harm nothing, and it asks nothing of who feeds it */
-  readonly bearsOnly?: true;
+  bearsOnly?(part: P): boolean;
   /** amps as it is made over the amps it runs at */
   inrushRatio?(part: P): number;
   drawn?(part: P): readonly Drawn[];

@@ -12,17 +12,20 @@ import { fuse } from './fuse';
 import type { Kind } from './kind';
 import { load, load3 } from './load';
 import { ampRelay, monitor3 } from './monitor';
-import { motor, motor3 } from './motor';
+import { motor } from './motor';
+import { motor3 } from './motor3';
 import { shuntRelease, undervoltage } from './release';
 import { safety } from './safety';
 import { sensor } from './sensor';
 import { dcOutput, join, source } from './source';
+import { startThermistor } from './startThermistor';
 import { step } from './step';
 import { tapMotor } from './tapMotor';
 import { seriesTimer, timer } from './timer';
 import { transformer } from './transformer';
 import { transmitter } from './transmitter';
 import { travel } from './travel';
+import { twoSpeedMotor } from './twoSpeedMotor';
 import { voltRelay } from './voltRelay';
 
 /** Every kind of part. A new kind is a file and a line here. */
@@ -53,9 +56,11 @@ export const KINDS = {
   positioner,
   motor,
   motor3,
+  'two-speed-motor': twoSpeedMotor,
   'tap-motor': tapMotor,
   'capacitor-motor': capacitorMotor,
   capacitor,
+  'start-thermistor': startThermistor,
   diode,
   load,
   load3,

@@ -3,7 +3,7 @@ import { between, kindOf, noNumbers, OPEN, ohmic, type PartBase, passive, type T
 
 export interface Load extends TwoEnded {
   readonly kind: 'load';
-  readonly use: 'lamp' | 'heater' | 'display' | 'input' | 'module';
+  readonly use: 'lamp' | 'heater' | 'display' | 'input' | 'module' | 'resistor';
   readonly ratedV: number | undefined;
   readonly va: number;
   readonly pf: number;
@@ -16,7 +16,14 @@ export interface Load extends TwoEnded {
 /** A lamp that is made cold takes this many times its running amps. Common practice: filament 12. */
 const LAMP_INRUSH = 12;
 
-const CLASSES = { heater: 'resistive', lamp: 'lamp', input: 'input', display: 'electronics', module: 'electronics' } as const;
+const CLASSES = {
+  heater: 'resistive',
+  lamp: 'lamp',
+  input: 'input',
+  display: 'electronics',
+  module: 'electronics',
+  resistor: 'resistive',
+} as const;
 
 /** Lamps, heaters, inputs, modules: what turns volts into something and does not move by itself. */
 export const load = kindOf<Load>()({
@@ -35,6 +42,8 @@ export const load = kindOf<Load>()({
   see: ({ ratedV, va }, _how, { volts, amps }) =>
     ratedV === undefined ? undefined : volts >= 0.5 * ratedV && amps > 0.25 * (va / ratedV) ? 'on' : 'off',
   loadClass: ({ use }) => CLASSES[use],
+  // what a resistor is on less than its volts is its purpose
+  bearsOnly: ({ use }) => use === 'resistor',
   inrushRatio: ({ use, inrushTimes }) => (use === 'lamp' ? (inrushTimes ?? LAMP_INRUSH) : 1),
   drawn: ({ a, b, use, va }) => [
     {

@@ -30,6 +30,6 @@ export const voltRelay = kindOf<VoltRelay>()({
   sights: { out: 'off', in: 'on' },
   see: (_part, { state }) => state.mode,
   loadClass: () => 'electronics',
-  bearsOnly: true,
+  bearsOnly: () => true,
   drawn: ({ a, b, pickUpV }) => [{ as: 'element', symbol: 'coil', a, b, isLoad: true, text: { value: pickUpV, unit: 'V' } }],
 });

@@ -134,7 +134,7 @@ const isCappedLead = (plan: NetworkPlan, { device, kind, part }: PlannedPart): b
   familyOf(device, plan.circuit).is?.oneCoilUsed === true && !kind.ends(part).every((mark) => isWired(plan, device.id, mark));
 
 function startOf({ part, kind }: PlannedPart, ratedV: number | undefined, { runA }: LoadExposure): number | undefined {
-  if (part.kind === 'motor' || part.kind === 'motor3' || part.kind === 'capacitor-motor') return part.lockedA;
+  if ('lockedA' in part && part.kind !== 'tap-motor') return part.lockedA;
   if (part.kind === 'coil') return ratedV === undefined ? undefined : part.inrushVa / ratedV;
   const ratio = kind.inrushRatio?.(part) ?? 1;
   return ratio > 1 && runA > 0 ? runA * ratio : undefined;

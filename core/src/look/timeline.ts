@@ -46,6 +46,7 @@ const ROW_OF: { readonly [K in PartKind]?: RowKind } = {
   positioner: 'coil',
   motor: 'load',
   motor3: 'load',
+  'two-speed-motor': 'load',
   'tap-motor': 'load',
   'capacitor-motor': 'load',
   diode: 'load',

@@ -213,7 +213,7 @@ class SightNow implements Sight {
 /** What a part sees of itself at a moment that the nets show; computed when it is asked for. */
 export const sightOf = (rig: Rig, planned: PlannedPart, moment: Moment): Sight => new SightNow(rig, planned, moment);
 
-const isThreefold = ({ kind }: PlannedPart['part']): boolean => kind === 'motor3' || kind === 'load3';
+const isThreefold = ({ kind }: PlannedPart['part']): boolean => kind === 'motor3' || kind === 'load3' || kind === 'two-speed-motor';
 
 /** Applies one log entry to the inputs, the processes and the power switch. What is replaced comes out of the box. */
 export function applyEntry(rig: Rig, moment: Moment, entry: LogEntry): Moment {

@@ -53,9 +53,9 @@ function trialOf(rig: Rig, planned: PlannedPart, moment: Moment): Trial {
       solveNet(net);
       return acrossBranch(net, planned.firstBranch + branch);
     },
-    sequence: (sign) => {
+    sequence: (sign, first = 0) => {
       const net = rig.nets.find(({ hz }) => hz !== 0);
-      return net ? sequenceAt(net, planned.firstBranch, sign) : ZERO;
+      return net ? sequenceAt(net, planned.firstBranch + first, sign) : ZERO;
     },
     put(values) {
       putValues(moment, planned, values);

@@ -14,3 +14,23 @@ export const set = (device: string, field: string, value: number | string | null
   field,
   to: { value, evidence: value === null ? 'unknown' : 'print' },
 });
+
+/** The circuit without the wires at an end. */
+export const without = (circuit: Circuit, end: string): Circuit => ({
+  ...circuit,
+  conductors: Object.fromEntries(
+    Object.entries(circuit.conductors).filter(([, { ends }]) => !(ends as readonly (string | null)[]).includes(end)),
+  ),
+});
+/** The circuit with the wire from `end` to `other` going to another terminal instead. */
+export const moved = (circuit: Circuit, end: string, other: string, to: string): Circuit => ({
+  ...circuit,
+  conductors: Object.fromEntries(
+    Object.entries(circuit.conductors).map(([id, wire]) => [
+      id,
+      (wire.ends as readonly (string | null)[]).includes(end)
+        ? { ...wire, ends: wire.ends.map((one) => (one === other ? to : one)) as never }
+        : wire,
+    ]),
+  ),
+});

@@ -1,17 +1,25 @@
-import { type Circuit, processIdSchema } from '#core/circuit';
+import { processIdSchema } from '#core/circuit';
 import type { FamilyName } from '#core/devices';
-import { chains, rigged } from './rigged';
-
-type Plate = Readonly<Record<string, number | string>>;
-type Devices = Record<string, [family: FamilyName, plate: Plate]>;
-
-/** A part in the place that it is made for, as device X, with everything read that it takes to clear it. */
-type Placed = (plate: Plate) => Circuit;
-
-const made =
-  ([family, plate]: [family: FamilyName, plate: Plate], more: Devices, wires: string): Placed =>
-  (other) =>
-    rigged({ X: [family, { ...plate, ...other }], ...more }, chains(wires));
+import { PLACED_CONTROLS } from './placedControls';
+import { PLACED_MOTORS } from './placedMotors';
+import {
+  DC24,
+  type Devices,
+  FUSE,
+  LINES,
+  LOW,
+  LOW_LINES,
+  MOTOR,
+  made,
+  mains,
+  type Placed,
+  type Plate,
+  RUN_CAPACITOR,
+  START_CAPACITOR,
+  SWITCH,
+  THREE,
+  THREE_LINES,
+} from './placedParts';
 
 /** A coil that asks something of a contact, on direct current. */
 const DIRECT: Devices = {
@@ -19,20 +27,7 @@ const DIRECT: Devices = {
   K9: ['contactor-3-aux', { coilKind: 'DC', coilV: 48, sealedVa: 40 }],
 };
 
-const FUSE: Devices[string] = ['breaker-2', { ratingA: 15, mostV: 240, breaksA: 10_000 }];
-const mains = (volts: number): Devices[string] => ['supply-1ph', { volts, hz: '60', legOhms: 0.02, legReactanceOhms: 0.01, faultA: 5000 }];
-const THREE: Devices[string] = ['supply-3ph-wye', { volts: 480, hz: '60', faultA: 5000 }];
-const MOTOR: Plate = { volts: 240, runA: 6, lockedA: 30, microFarads: 20 };
-const RUN_CAPACITOR: Devices[string] = ['capacitor-run', { microFarads: 20, ratedV: 440 }];
-const START_CAPACITOR: Devices[string] = ['capacitor-start', { startMicroFarads: 60, ratedV: 330 }];
 const START_RELAY: Plate = { pickUpV: 290, dropOutV: 120, ratedV: 450, startA: 50, mostV: 500 };
-const SWITCH: Devices[string] = ['switch-1', { form: 'NO', dcCode: 'Q300' }];
-const LINES = 'G1:L F1:L1 | G1:N F1:L2';
-const THREE_LINES = 'G1:L1 F1:L1 | G1:L2 F1:L2 | G1:L3 F1:L3';
-const LOW: Devices = { G1: mains(120), T1: ['control-transformer-24', { va: 75, bonded: 'none' }] };
-const LOW_LINES = 'G1:L T1:120 | G1:N T1:COM';
-const DC24: Devices[string] = ['dc-supply-module', { inputV: 120, outputV: 24, bonded: 'no' }];
-
 const THREE_LOW: Devices[string] = ['supply-3ph-wye', { volts: 208, hz: '60', faultA: 5000 }];
 const shuntPlate = { ratingA: 15, mostV: 300, breaksA: 10_000 } as const;
 const releaseAt = (family: FamilyName, ends: string): Placed =>
@@ -106,6 +101,8 @@ const reading =
 
 /** Circuits for parts that only make sense among others: a run capacitor before its motor, a release on its breaker. */
 export const PLACED: { readonly [F in FamilyName]?: Placed } = {
+  ...PLACED_MOTORS,
+  ...PLACED_CONTROLS,
   'compressor-capacitor': made(
     ['compressor-capacitor', MOTOR],
     { G1: mains(240), F1: FUSE, C1: RUN_CAPACITOR },

@@ -25,7 +25,7 @@ const isElectronic = ({ kind }: Part): boolean =>
   kind === 'transmitter';
 
 /** The field of a nameplate that says for which volts it is made. */
-const VOLTS_FIELDS = ['motorV', 'inputV', 'ratedV', 'callV', 'volts'] as const;
+const VOLTS_FIELDS = ['motorV', 'inputV', 'ratedV', 'callV', 'volts', 'bearsW'] as const;
 
 /** What of a load's plate nobody has read and nothing usual stands in for. */
 const unreadOf = (device: Device, brings: Brings): FieldName[] => missingFacts(device, brings).map((name) => name as FieldName);
@@ -62,7 +62,7 @@ export const loadVoltsRule = ruleOf<LoadTold>()({
         ];
       const ratio = seen.highestV / ratedV;
       const electronic = isElectronic(part);
-      if (kind.bearsOnly && ratio <= (part.kind === 'capacitor' && part.isForStart ? START_BEARS : 1.1) + 1e-9) return [];
+      if (kind.bearsOnly?.(part) && ratio <= (part.kind === 'capacitor' && part.isForStart ? START_BEARS : 1.1) + 1e-9) return [];
       if (ratio < 0.05 || ((electronic || ratio >= 0.85) && ratio <= 1.1 + 1e-9)) return [];
       // a 24 V secondary idles a fifth higher: a lamp on it lives shorter, it does not burn
       const over = ratedV > 30 ? 1.1 : electronic ? 1.25 : 1.21;

@@ -1,6 +1,7 @@
 import type { FieldName } from '#core/devices';
-import { type CircuitPlan, isWired, joinedTo, type PlannedPart } from '#core/graph';
+import { type CircuitPlan, isWired, type PlannedPart } from '#core/graph';
 import { type CapacitorMotor, isKind } from '#core/kinds';
+import { partsAcross } from '../across';
 import { type Opinion, ruleOf } from '../finding';
 
 export type CapacitorTold =
@@ -18,15 +19,10 @@ const fieldOf = ({ part }: PlannedPart): FieldName => (part.id === 'FAN' ? 'fanM
 type PlannedMotor = PlannedPart & { readonly part: CapacitorMotor };
 
 /** Capacitors that wires alone join between S and R. */
-function capacitorsOf(plan: CircuitPlan, { device, part }: PlannedMotor) {
-  const netOf = (mark: string): ReadonlySet<number> => joinedTo(plan, plan.nodeAt(device.id, mark), () => true);
-  const [start, run] = [netOf(part.start), netOf(part.run)];
-  return plan.parts.filter(isKind('capacitor')).filter(({ device: other, part: { a, b, isForStart } }) => {
-    if (isForStart) return false;
-    const [one, two] = [plan.nodeAt(other.id, a), plan.nodeAt(other.id, b)];
-    return (start.has(one) && run.has(two)) || (start.has(two) && run.has(one));
-  });
-}
+const capacitorsOf = (plan: CircuitPlan, { device, part }: PlannedMotor) =>
+  partsAcross(plan, device, [part.start, part.run])
+    .filter(isKind('capacitor'))
+    .filter((one) => !one.part.isForStart);
 
 /** The run capacitor of a motor against what its plate asks for. */
 export const runCapacitorRule = ruleOf<CapacitorTold>()({

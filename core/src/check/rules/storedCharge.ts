@@ -1,9 +1,10 @@
 import { isKind } from '#core/kinds';
+import { partsAcross } from '../across';
 import { type Opinion, ruleOf } from '../finding';
 
 export interface ChargeTold {
   readonly peakV: number;
-  /** until it has fallen to what a hand may touch, by its own bleeder; undefined: it has none */
+  /** until it has fallen to what a hand may touch, by its own bleeder or by what is wired across it; undefined: there is none */
   readonly bleedsS: number | undefined;
 }
 
@@ -21,7 +22,12 @@ export const chargeRule = ruleOf<ChargeTold>()({
       const peakV = Math.SQRT2 * (loads.get(index)?.highestV ?? 0);
       const microFarads = part.microFarads ?? 0;
       if (peakV <= SAFE_V || microFarads < LEAST_UF) return [];
-      const bleedsS = part.bleedOhms === undefined ? undefined : part.bleedOhms * microFarads * 1e-6 * Math.log(peakV / SAFE_V);
+      const conducts = partsAcross(plan, device, [part.a, part.b]).reduce(
+        (sum, { part: beside }) =>
+          sum + (beside.kind === 'load' && beside.ratedV !== undefined && beside.passesDc ? beside.va / beside.ratedV ** 2 : 0),
+        part.bleedOhms === undefined ? 0 : 1 / part.bleedOhms,
+      );
+      const bleedsS = conducts === 0 ? undefined : (microFarads * 1e-6 * Math.log(peakV / SAFE_V)) / conducts;
       return [
         {
           about: [device],

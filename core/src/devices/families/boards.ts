@@ -1,47 +1,6 @@
-import type { Contact, Part, Program } from '#core/kinds';
-import { define, field, type Plate } from '../family';
-
-/** What a board's own relays carry; nothing is printed on most. */
-const outputFields = {
-  carryA: field.typical('A relay carries', 'A', 2, undefined, 0.1, 30),
-  makeA: field.typical('A relay makes', 'A', 5, undefined, 0.1, 100),
-  mostV: field.unasked(field.mostV('Rated volts of its relays'), 'what is usual for its kind of output stands in'),
-};
-type OutputPlate = Plate<'carryA' | 'makeA' | 'mostV'>;
-
-type Row = Program['rows'][number];
-type Words = string;
-/** Conditions as words: `W LIM !LOCK` are all together, ` | ` parts one set from another. */
-const when = (words: Words): Row['when'] =>
-  words.split('|').map((all) =>
-    all
-      .trim()
-      .split(/\s+/)
-      .map((word) => (word.startsWith('!') ? { name: word.slice(1), not: true } : { name: word })),
-  );
-const drives = (to: string, words: Words, delays: Pick<Row, 'onS' | 'offS' | 'keeps'> = {}): Row => ({
-  when: when(words),
-  does: 'drives',
-  to,
-  ...delays,
-});
-const sets = (to: string, words: Words): Row => ({ when: when(words), does: 'sets', to });
-const resets = (to: string, words: Words): Row => ({ when: when(words), does: 'resets', to });
-
-const INPUT_MA = 5;
-const OWN = { kind: 'controller', id: 'board', ratedV: 24, startS: 0.2, analogs: [], inputV: 24, inputMa: INPUT_MA } as const;
-
-const relay = (plate: OutputPlate, bit: string, [a, b]: readonly [string, string], form: 'NO' | 'NC' = 'NO'): Contact => ({
-  kind: 'contact',
-  id: `${a}-${b}`,
-  a,
-  b,
-  form,
-  mover: { parts: ['board'], channel: bit },
-  duty: 'control',
-  symbol: 'contact',
-  ratings: { driver: 'board', carryA: plate.certain('carryA'), makeA: plate.certain('makeA'), mostV: plate.number('mostV') },
-});
+import type { Part } from '#core/kinds';
+import { define, field } from '../family';
+import { drives, inputsTo, inside, OWN, outputFields, relay, resets, sets, when } from './boardProgram';
 
 /** Boards that run a sequence of their own. */
 export const boards = {
@@ -76,7 +35,7 @@ export const boards = {
         a: 'R',
         b: 'C',
         va: plate.certain('va'),
-        inputs: ['W', 'LIM', 'PS'].map((name) => ({ name, a: name, b: 'C' })).concat([{ name: 'FLAME', a: '#flame', b: 'C' }]),
+        inputs: [...inputsTo('C', ['W', 'LIM', 'PS']), { name: 'FLAME', a: '#flame', b: 'C' }],
         outputs: ['IND', 'HSI', 'MV', 'FAN'],
         program: {
           scanMs: 100,
@@ -101,17 +60,7 @@ export const boards = {
           ],
         },
       },
-      {
-        kind: 'contact',
-        id: 'flame',
-        a: 'R',
-        b: '#flame',
-        form: 'NO',
-        mover: { inputs: ['flame'] },
-        duty: 'control',
-        symbol: 'light',
-        ratings: { driver: 'board', carryA: 1, makeA: 1 },
-      },
+      inside('flame', 'R', 'light'),
       relay(plate, 'MV', ['R', 'MV']),
       relay(plate, 'IND', ['L', 'IND']),
       relay(plate, 'HSI', ['L', 'HSI']),
@@ -138,7 +87,7 @@ export const boards = {
         a: 'R',
         b: 'C',
         va: plate.certain('va'),
-        inputs: ['Y', 'DFT'].map((name) => ({ name, a: name, b: 'C' })),
+        inputs: inputsTo('C', ['Y', 'DFT']),
         outputs: ['CC', 'RV', 'W2', 'FAN'],
         program: {
           scanMs: 100,

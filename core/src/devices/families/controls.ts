@@ -1,5 +1,65 @@
-import { define, field } from '../family';
+import { define, field, only } from '../family';
 import { directFields, directOf } from './switches';
+
+type Ends = readonly [string, string];
+
+/** A valve whose motor opens it and whose end switch then closes: these differ by their leads and by their time. */
+const motorValve = (title: string, motor: Ends, end: Ends, { openS = 15, closeS = 8 } = {}) => {
+  // an end switch that shares a screw with the motor has the motor's kind of current
+  const isApart = !motor.includes(end[0]);
+  return define({
+    title,
+    letter: 'Y',
+    group: 'control',
+    terminals: [...new Set([...motor, ...(motor[0] === '1' ? [] : ['PE']), ...end])],
+    inputs: [
+      {
+        name: 'lever',
+        on: 'Hold the lever open',
+        off: 'Let the lever go',
+        state: 'held open by its lever',
+        kind: 'maintained',
+        use: 'lever',
+        rest: false,
+      },
+    ],
+    fields: {
+      motorV: field.number('Motor', 'V', 12, 277),
+      va: field.typical('Motor', 'VA', 7, undefined, 1, 60),
+      pf: field.typical('Power factor', '', 0.9, undefined, 0.1, 1),
+      openS: field.typical('Opens in', 's', openS, undefined, 0.5, 300),
+      closeS: field.typical('Closes in', 's', closeS, undefined, 0.5, 300),
+      endSwitchA: field.typical('End switch', 'A', 3, undefined, 0.1, 10),
+      mostV: field.mostV('Rated volts of its end switch'),
+      ...only(isApart, directFields),
+    },
+    parts: (plate) => [
+      {
+        kind: 'travel',
+        id: 'motor',
+        a: motor[0],
+        b: motor[1],
+        ratedV: plate.number('motorV'),
+        va: plate.certain('va'),
+        pf: plate.certain('pf'),
+        openS: plate.certain('openS'),
+        closeS: plate.certain('closeS'),
+      },
+      {
+        kind: 'contact',
+        id: end.join('-'),
+        a: end[0],
+        b: end[1],
+        form: 'NO',
+        mover: { parts: ['motor'], lever: 'lever' },
+        duty: 'control',
+        symbol: 'end-switch',
+        ratings: { resistiveA: plate.certain('endSwitchA'), mostV: plate.number('mostV'), ...directOf(plate) },
+      },
+    ],
+    source: 'travel and 3 A end switch: common practice',
+  });
+};
 
 /** What calls and is called: inputs of controllers and boilers, valves that report. */
 export const controls = {
@@ -57,58 +117,10 @@ export const controls = {
     ],
     source: '24 V behind 2.4 kΩ: common practice',
   }),
-  'zone-valve': define({
-    title: 'Motorized valve with end switch',
-    letter: 'Y',
-    group: 'control',
-    terminals: ['L', 'N', 'PE', '1', '2'],
-    inputs: [
-      {
-        name: 'lever',
-        on: 'Hold the lever open',
-        off: 'Let the lever go',
-        state: 'held open by its lever',
-        kind: 'maintained',
-        use: 'lever',
-        rest: false,
-      },
-    ],
-    fields: {
-      motorV: field.number('Motor', 'V', 12, 277),
-      va: field.typical('Motor', 'VA', 7, undefined, 1, 60),
-      pf: field.typical('Power factor', '', 0.9, undefined, 0.1, 1),
-      openS: field.typical('Opens in', 's', 15, undefined, 0.5, 300),
-      closeS: field.typical('Closes in', 's', 8, undefined, 0.5, 300),
-      endSwitchA: field.typical('End switch', 'A', 3, undefined, 0.1, 10),
-      mostV: field.mostV('Rated volts of its end switch'),
-      ...directFields,
-    },
-    parts: (plate) => [
-      {
-        kind: 'travel',
-        id: 'motor',
-        a: 'L',
-        b: 'N',
-        ratedV: plate.number('motorV'),
-        va: plate.certain('va'),
-        pf: plate.certain('pf'),
-        openS: plate.certain('openS'),
-        closeS: plate.certain('closeS'),
-      },
-      {
-        kind: 'contact',
-        id: '1-2',
-        a: '1',
-        b: '2',
-        form: 'NO',
-        mover: { parts: ['motor'], lever: 'lever' },
-        duty: 'control',
-        symbol: 'end-switch',
-        ratings: { resistiveA: plate.certain('endSwitchA'), mostV: plate.number('mostV'), ...directOf(plate) },
-      },
-    ],
-    source: 'travel and 3 A end switch: common practice',
-  }),
+  'zone-valve': motorValve('Motorized valve with end switch', ['L', 'N'], ['1', '2']),
+  'zone-valve-3-screw': motorValve('Motorized valve, three screws, 2 is motor and end switch', ['1', '2'], ['2', '3']),
+  'zone-valve-5-lead': motorValve('Motorized valve, five leads: brown, blue, grey to orange', ['BN', 'BU'], ['GY', 'OG']),
+  'zone-valve-heat-motor': motorValve('Motorized valve, heat motor, four leads', ['1', '2'], ['3', '4'], { openS: 180, closeS: 120 }),
   'damper-spring': define({
     title: 'Damper motor with spring return, end switch',
     letter: 'Y',

@@ -1,4 +1,4 @@
-import { type Contact, EARTH, type Load } from '#core/kinds';
+import { type Contact, EARTH, type Load, type Part } from '#core/kinds';
 import { define, field, only, type Plate } from '../family';
 import { coil, coilFields } from './coils';
 
@@ -114,6 +114,21 @@ const strip = (title: string, letter: string, marks: readonly string[]) =>
     source: 'a joint: its landings are one point',
   });
 
+/** Screws of one piece of metal. */
+const bar = (title: string, screws: number) => {
+  const marks = Array.from({ length: screws }, (_, index) => String(index + 1));
+  return define({
+    title,
+    letter: 'X',
+    group: 'joint',
+    terminals: marks,
+    inputs: [],
+    fields: { mostV: field.mostV() },
+    parts: () => marks.slice(1).map((b): Part => ({ kind: 'join', id: `1-${b}`, a: '1', b, ohms: 0.0005 })),
+    source: 'one piece of metal: common practice',
+  });
+};
+
 export const loads = {
   'compressor-1ph': motor1('Compressor motor, single phase', ['C', 'R'], true),
   'motor-1ph': motor1('Motor, single phase', ['1', '2'], false),
@@ -137,7 +152,15 @@ export const loads = {
     inputs: [],
     fields: { ...motorFields(6, 'NEC 430.251(B), from memory'), volts: field.number('Rated in delta', 'V', 12, 1000) },
     parts: (plate) => [
-      { kind: 'motor3', id: 'windings', ends: ['U1', 'V1', 'W1'], backs: ['U2', 'V2', 'W2'], star: '#star', ...motorNumbers(plate) },
+      {
+        kind: 'motor3',
+        id: 'windings',
+        ends: ['U1', 'V1', 'W1'],
+        backs: ['U2', 'V2', 'W2'],
+        isDelta: true,
+        star: '#star',
+        ...motorNumbers(plate),
+      },
     ],
     source: 'marks IEC 60034-8; star is the three back ends joined, delta U1 with W2, V1 with U2, W1 with V2',
   }),
@@ -288,6 +311,8 @@ export const joints = {
   'plug-2': plug(2),
   'plug-4': plug(4),
   'plug-6': plug(6),
+  'jumper-bar': bar('Jumper bar, ten screws joined', 10),
+  'neutral-bar': bar('Neutral bar, sixteen screws joined', 16),
   splice: strip('Splice', 'X', ['J']),
   'parked-lead': strip('Parked lead', 'X', ['P']),
   'earth-bar': define({

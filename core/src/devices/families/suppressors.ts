@@ -49,6 +49,32 @@ export const suppressors = {
     parts: (plate) => [{ kind: 'capacitor', id: '1-2', a: '1', b: '2', microFarads: VARISTOR_UF, ratedV: plate.number('ratedV') }],
     source: 'below its volts a capacitor of about 1 nF: common practice',
   }),
+  resistor: define({
+    title: 'Resistor',
+    letter: 'R',
+    group: 'load',
+    terminals: ['1', '2'],
+    inputs: [],
+    fields: { ohms: field.number('Resistance', 'Ω', 0.1, 10_000_000), bearsW: field.number('Bears for good', 'W', 0.1, 10_000) },
+    parts: (plate) => {
+      const [ohms, watts] = [plate.number('ohms'), plate.number('bearsW')];
+      const isRead = ohms !== undefined && watts !== undefined;
+      return [
+        {
+          kind: 'load',
+          id: '1-2',
+          use: 'resistor',
+          a: '1',
+          b: '2',
+          ratedV: isRead ? Math.sqrt(ohms * watts) : undefined,
+          va: watts ?? 1,
+          pf: 1,
+          passesDc: true,
+        },
+      ];
+    },
+    source: 'bleeds a leak from an input or a charge from a capacitor; twice the watts that it turns into heat: common practice',
+  }),
 };
 
 const VARISTOR_UF = 0.001;

@@ -1,6 +1,78 @@
 import type { Contact } from '#core/kinds';
-import { define, field } from '../family';
+import { define, field, type InputFacts } from '../family';
 import { directFields, directOf, PILOT_CODES } from './switches';
+
+const PERIOD: InputFacts<'period'> = {
+  name: 'period',
+  on: 'Enter the period',
+  off: 'Leave the period',
+  state: 'in its period',
+  kind: 'maintained',
+  rest: false,
+};
+const PERIOD_2: InputFacts<'second'> = {
+  name: 'second',
+  on: 'Enter the second period',
+  off: 'Leave the second period',
+  state: 'in its second period',
+  kind: 'maintained',
+  rest: false,
+};
+
+type Channel<I extends string> = readonly [a: string, b: string, form: 'NO' | 'NC', input: I];
+const CLOCK_THROW: readonly Channel<'period'>[] = [
+  ['1', '2', 'NC', 'period'],
+  ['1', '3', 'NO', 'period'],
+];
+
+const timeClock = <const I extends string>(title: string, inputs: readonly InputFacts<I>[], channels: readonly Channel<I>[]) =>
+  define({
+    title,
+    letter: 'B',
+    group: 'control',
+    terminals: ['L', 'N', ...new Set(channels.flatMap((channel) => channel.slice(0, 2)))],
+    inputs,
+    fields: {
+      ratedV: field.number('Supply', 'V', 12, 480),
+      va: field.typical('Own use', 'VA', 3, undefined, 0.1, 20),
+      resistiveA: field.rating('Contact', 'A', 0.1, 40),
+      pilotCode: field.mark('Pilot duty', PILOT_CODES),
+      dcCode: field.dcCode(),
+      mostV: field.mostV('Rated volts of its contact'),
+    },
+    parts: (plate) => [
+      {
+        kind: 'load',
+        id: 'L-N',
+        use: 'module',
+        a: 'L',
+        b: 'N',
+        ratedV: plate.number('ratedV'),
+        va: plate.certain('va'),
+        pf: 0.8,
+        passesDc: false,
+      },
+      ...channels.map(
+        ([a, b, form, input]): Contact => ({
+          kind: 'contact',
+          id: `${a}-${b}`,
+          a,
+          b,
+          form,
+          mover: { inputs: [input] },
+          duty: 'control',
+          symbol: 'clock',
+          ratings: {
+            resistiveA: plate.number('resistiveA'),
+            pilotCode: plate.text('pilotCode'),
+            dcCode: plate.text('dcCode'),
+            mostV: plate.number('mostV'),
+          },
+        }),
+      ),
+    ],
+    source: 'volt-free contacts, movement fed apart; channels keep hours of their own: common practice',
+  });
 
 /** What acts by the clock, by daylight or after a while. */
 export const timers = {
@@ -86,51 +158,13 @@ export const timers = {
     ],
     source: '24 V supply, call input, isolated changeover: common practice',
   }),
-  'time-clock': define({
-    title: 'Time clock',
-    letter: 'B',
-    group: 'control',
-    terminals: ['L', 'N', '1', '2'],
-    inputs: [{ name: 'period', on: 'Enter the period', off: 'Leave the period', state: 'in its period', kind: 'maintained', rest: false }],
-    fields: {
-      ratedV: field.number('Supply', 'V', 12, 480),
-      va: field.typical('Own use', 'VA', 3, undefined, 0.1, 20),
-      resistiveA: field.rating('Contact', 'A', 0.1, 40),
-      pilotCode: field.mark('Pilot duty', PILOT_CODES),
-      dcCode: field.dcCode(),
-      mostV: field.mostV('Rated volts of its contact'),
-    },
-    parts: (plate) => [
-      {
-        kind: 'load',
-        id: 'L-N',
-        use: 'module',
-        a: 'L',
-        b: 'N',
-        ratedV: plate.number('ratedV'),
-        va: plate.certain('va'),
-        pf: 0.8,
-        passesDc: false,
-      },
-      {
-        kind: 'contact',
-        id: '1-2',
-        a: '1',
-        b: '2',
-        form: 'NO',
-        mover: { inputs: ['period'] },
-        duty: 'control',
-        symbol: 'clock',
-        ratings: {
-          resistiveA: plate.number('resistiveA'),
-          pilotCode: plate.text('pilotCode'),
-          dcCode: plate.text('dcCode'),
-          mostV: plate.number('mostV'),
-        },
-      },
-    ],
-    source: 'volt-free contact, movement fed apart: common practice',
-  }),
+  'time-clock': timeClock('Time clock', [PERIOD], [['1', '2', 'NO', 'period']]),
+  'time-clock-changeover': timeClock('Time clock, changeover', [PERIOD], CLOCK_THROW),
+  'time-clock-2': timeClock(
+    'Time clock, two channels',
+    [PERIOD, PERIOD_2],
+    [...CLOCK_THROW, ['4', '5', 'NC', 'second'], ['4', '6', 'NO', 'second']],
+  ),
   photocell: define({
     title: 'Photocell, three wires',
     letter: 'B',

@@ -1,4 +1,5 @@
 import type { PlannedPart } from '#core/graph';
+import { windingV } from '#core/kinds';
 import { branchVoltsRms, pairVolts, partAmps, partVolts } from '#core/network';
 import type { Rig } from '#core/sequence';
 import type { Calls } from '../calls';
@@ -14,7 +15,7 @@ export interface LoadExposure {
 /** Watches the most volts and amps that each load gets. */
 export const watchLoads: MakeWatch<ReadonlyMap<number, LoadExposure>> = (rig) => {
   const loads = rig.plan.parts.filter(
-    ({ kind, part }) => kind.loadClass?.(part) !== undefined || part.kind === 'series-timer' || kind.bearsOnly,
+    ({ kind, part }) => kind.loadClass?.(part) !== undefined || part.kind === 'series-timer' || kind.bearsOnly?.(part),
   );
   const kept = new Map(loads.map(({ index }) => [index, { highestV: 0, runA: 0, calls: [] as Calls }]));
   return {
@@ -34,6 +35,13 @@ export const watchLoads: MakeWatch<ReadonlyMap<number, LoadExposure>> = (rig) =>
 /** Volts across a load; of a three-phase one between its first two lines, of a winding with taps between its common and its fastest tap. */
 function loadVolts({ plan, nets }: Rig, { part, device, index, firstBranch }: PlannedPart): number {
   if (part.kind === 'floating') return Math.max(branchVoltsRms(nets, firstBranch), branchVoltsRms(nets, firstBranch + 1));
+  // halves of a winding get what their links give them, whatever stands between the lines
+  if (part.kind === 'motor3' && part.twin)
+    return (Math.max(...[0, 3].map((half) => branchVoltsRms(nets, firstBranch + half))) * (part.ratedV ?? 1)) / windingV(part);
+  if (part.kind === 'two-speed-motor') {
+    const between = ([a, b]: readonly string[]) => pairVolts(nets, plan.nodeAt(device.id, a ?? ''), plan.nodeAt(device.id, b ?? ''));
+    return Math.max(between(part.ends), between(part.middles));
+  }
   const ends = part.kind === 'tap-motor' ? part.taps.map(({ mark }) => mark) : 'ends' in part ? part.ends : undefined;
   const [a, b] = ends ?? [];
   return a === undefined || b === undefined

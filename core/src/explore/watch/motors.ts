@@ -1,4 +1,4 @@
-import { isIn, sightAt } from '#core/sequence';
+import { sightAt } from '#core/sequence';
 import type { Calls } from '../calls';
 import type { MakeWatch } from './watch';
 
@@ -43,7 +43,7 @@ export const watchMotors: MakeWatch<MotorExposure> = ({ plan }) => {
       stalled.clear();
       runs.clear();
     },
-    see({ atMs, moment, seen }, { calls }) {
+    see({ atMs, seen }, { calls }) {
       for (const motor of motors) {
         const { index } = motor;
         // it may have stood locked until this very moment
@@ -55,24 +55,18 @@ export const watchMotors: MakeWatch<MotorExposure> = ({ plan }) => {
         if (held !== undefined && atMs - held >= HELD_MS) note(index, 'start held', calls);
         if (sightAt(seen, motor)?.word !== 'start winding left in') heldSince.delete(index);
         else if (held === undefined) heldSince.set(index, atMs);
-        if (isIn(moment, motor, 'motor', 'protected') || isIn(moment, motor, 'capacitor-motor', 'protected'))
-          note(index, 'protector', calls);
-        if (isIn(moment, motor, 'motor3', 'backwards') || isIn(moment, motor, 'capacitor-motor', 'backwards'))
-          note(index, 'backwards', calls);
-        if (
-          isIn(moment, motor, 'motor', 'running') ||
-          isIn(moment, motor, 'motor3', 'running') ||
-          isIn(moment, motor, 'tap-motor', 'running') ||
-          isIn(moment, motor, 'capacitor-motor', 'running')
-        )
-          runs.add(index);
+        const sight = sightAt(seen, motor);
+        if (sight?.word === 'protector open') note(index, 'protector', calls);
+        if (sight?.word === 'backwards') note(index, 'backwards', calls);
+        else if (sight?.phase === 'on') runs.add(index);
       }
     },
-    rest({ moment }, calls) {
+    rest({ seen }, calls) {
       for (const motor of motors) {
         const { index } = motor;
-        if (isIn(moment, motor, 'motor3', 'running')) forwards.add(index);
-        if (isIn(moment, motor, 'motor3', 'backwards')) backwards.add(index);
+        const sight = sightAt(seen, motor);
+        if (sight?.word === 'backwards') backwards.add(index);
+        else if (sight?.phase === 'on') forwards.add(index);
         if (heldSince.has(index)) note(index, 'start held', calls);
         if (runs.has(index)) ran.add(index);
         else if (stalled.has(index) || lockedSince.has(index)) note(index, 'stalls', calls);

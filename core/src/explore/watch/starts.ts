@@ -1,9 +1,8 @@
-import { isKind } from '#core/kinds';
 import { partAmps, partVolts } from '#core/network';
 import type { Calls } from '../calls';
 import type { MakeWatch } from './watch';
 
-/** What the contact of a start relay met: the most amps through it while the motor comes up, the most volts once it is open. */
+/** What the contact of a start relay, or a start thermistor, met: the most amps through it while the motor comes up, the most volts once it is open. */
 export interface StartExposure {
   readonly amps: number;
   readonly volts: number;
@@ -12,7 +11,7 @@ export interface StartExposure {
 
 /** Watches the contacts that cut a start winding out: they serve it for parts of a second, so nothing of it is left at rest. */
 export const watchStarts: MakeWatch<ReadonlyMap<number, StartExposure>> = ({ plan, nets }) => {
-  const contacts = plan.parts.filter(isKind('contact')).filter(({ part }) => part.ratings.isStart);
+  const contacts = plan.parts.filter(({ part }) => part.kind === 'start-thermistor' || (part.kind === 'contact' && part.ratings.isStart));
   const kept = new Map<number, StartExposure>();
   return {
     see(_frame, { calls }) {

@@ -42,6 +42,20 @@ const EVENTS: { readonly [K in PartKind]: { readonly [M in ModeOf<K>]: Told } } 
     protected: "'s protector opens.",
     stopped: ' stops.',
   },
+  'two-speed-motor': {
+    'starting low': ' starts on its low speed: a hum.',
+    'starting high': ' starts on its high speed: a hum.',
+    low: ' is up to its low speed.',
+    high: ' is up to its high speed.',
+    'low backwards': ' is up to its low speed, backwards.',
+    'high backwards': ' is up to its high speed, backwards.',
+    stopped: ' stops.',
+  },
+  'start-thermistor': {
+    warming: ' warms up.',
+    hot: ' is hot: the start winding is out.',
+    cold: ' is cold again: it may be started.',
+  },
   capacitor: { whole: ' changes.' },
   diode: { blocks: ' blocks.', conducts: ' passes.', 'half wave': ' shorts every other half wave.' },
   'delay-block': {

@@ -36,6 +36,8 @@ const FAULTS: { readonly [K in PartKind]: { readonly [F in FaultOf<K>]: string }
   sensor: { stuck: 'does not act' },
   capacitor: { weak: 'has lost half its capacitance', open: 'open', shorted: 'shorted' },
   'capacitor-motor': { open: 'run winding or its protector open', startOpen: 'start winding open', locked: 'does not turn' },
+  'two-speed-motor': { open: 'one winding open', locked: 'does not turn' },
+  'start-thermistor': { open: 'open', shorted: 'shorted' },
   diode: { shorted: 'shorted', open: 'open' },
   'delay-block': { unlatched: 'not latched on: its contacts never move' },
   'volt-relay': { open: 'coil open' },

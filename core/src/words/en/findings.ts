@@ -16,6 +16,7 @@ import {
   tellRunCapacitor,
   tellSafetyLoops,
   tellSpeedLeads,
+  tellStartAmps,
   tellStoredCharge,
 } from './stopFindings';
 import { SUPPLY_WORDS } from './supplyFindings';
@@ -277,6 +278,7 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
   'speed-leads': ({ tag, told }) => tellSpeedLeads(tag, told),
   'runs-oddly': ({ tag, told, is, circuit, finding }) => tellOddRun(tag, told, is, tellCalls(circuit, finding.calls)),
   'stored-charge': ({ tag, told, is }) => tellStoredCharge(tag, told, is),
+  'start-amps': ({ tag, told, is, circuit, finding }) => tellStartAmps(tag, told, is, tellCalls(circuit, finding.calls)),
   'run-capacitor': ({ tag, told }) => tellRunCapacitor(tag, told),
 
   'wrong-base': ({ tag, told: { pins, base } }) => ({

@@ -79,6 +79,24 @@ export function tellRunCapacitor(tag: string, told: Told<'run-capacitor'>): Find
   }
 }
 
+/** A start thermistor. */
+export function tellStartAmps(tag: string, told: Told<'start-amps'>, is: string, calls: string): FindingWords {
+  return told.code === 'unread'
+    ? unread(
+        tag,
+        'no start amps',
+        'Nobody can say whether it bears the start winding.',
+        'Its amps are not read.',
+        'Read them, and enter them.',
+      )
+    : {
+        title: `${tag} carries ${is} as the motor starts, made for ${amount(told.mostA, 'A')}`,
+        consequence: 'It cracks or burns, and the motor hums and stands.',
+        reason: `So much flows through it while it is cold, ${calls}.`,
+        remedy: 'Fit one for the amps of this start winding, or a start relay with its capacitor.',
+      };
+}
+
 /** What does not do what it stands there for. */
 export function tellOddRun(tag: string, { code }: Told<'runs-oddly'>, is: string, calls: string): FindingWords {
   switch (code) {

@@ -61,7 +61,12 @@ export function tellLoad({ planned: { part }, ratedV, class: what }: LoadLine): 
   switch (what) {
     case 'motor':
       return {
-        kind: part.kind === 'motor3' ? 'motor, three phases' : part.kind === 'travel' ? 'valve motor' : 'motor',
+        kind:
+          part.kind === 'motor3' || part.kind === 'two-speed-motor'
+            ? 'motor, three phases'
+            : part.kind === 'travel'
+              ? 'valve motor'
+              : 'motor',
         rated,
         startWord: part.kind === 'travel' ? '' : 'locked',
       };

@@ -1,0 +1,170 @@
+import type { Part } from '#core/kinds';
+import { define, field, type InputFacts } from '../family';
+import { drives, inputsTo, inside, OWN, outputFields, relay, resets, sets } from './boardProgram';
+import { OWN_LOOP } from './watchers';
+
+const press: InputFacts<'reset'> = {
+  name: 'reset',
+  on: 'Press its reset',
+  off: 'Let its reset go',
+  state: 'with its reset pressed',
+  kind: 'momentary',
+  use: 'reset',
+  rest: false,
+};
+
+const PLUS = '#plus';
+const ZERO = '#zero';
+const INNER = { plusNode: PLUS, zeroNode: ZERO };
+/** From its inner supply to the screw that a loop begins at. */
+const feeds = (screw: string): Part => ({ kind: 'join', id: `to ${screw}`, a: PLUS, b: screw, ohms: 1 });
+
+const supplyFields = {
+  ratedV: field.number('Supply', 'V', 12, 277),
+  va: field.typical('Own use', 'VA', 5, undefined, 0.5, 30),
+};
+
+/** Burner controls that are fed from the mains, and the cell that sees a flame for them. */
+export const burners = {
+  'flame-cell': define({
+    title: 'Flame cell',
+    letter: 'B',
+    group: 'control',
+    terminals: ['1', '2'],
+    inputs: [
+      {
+        name: 'flame',
+        on: 'Let it light',
+        off: 'Let the flame go',
+        state: 'with a flame seen',
+        kind: 'maintained',
+        proves: true,
+        rest: false,
+      },
+    ],
+    fields: {},
+    parts: (): Part[] => [
+      {
+        kind: 'contact',
+        id: '1-2',
+        a: '1',
+        b: '2',
+        form: 'NO',
+        mover: { inputs: ['flame'] },
+        duty: 'control',
+        symbol: 'light',
+        ratings: OWN_LOOP,
+      },
+    ],
+    source: 'under 1.6 kΩ in light, over 20 kΩ in the dark; taken as closed and open: common practice',
+  }),
+  'oil-primary': define({
+    title: 'Oil burner primary control',
+    letter: 'A',
+    group: 'control',
+    terminals: ['L', 'N', 'M', 'T1', 'T2', 'F1', 'F2'],
+    inputs: [press],
+    fields: {
+      ...supplyFields,
+      trialS: field.typical('Trial for ignition', 's', 15, undefined, 5, 60),
+      ...outputFields,
+    },
+    parts: (plate): Part[] => [
+      {
+        ...OWN,
+        a: 'L',
+        b: 'N',
+        ratedV: plate.number('ratedV'),
+        va: plate.certain('va'),
+        inner: INNER,
+        inputs: [
+          { name: 'CALL', a: 'T2', b: ZERO },
+          { name: 'LIT', a: 'F2', b: ZERO },
+          { name: 'RESET', a: '#reset', b: ZERO },
+        ],
+        outputs: ['M'],
+        program: {
+          scanMs: 100,
+          rows: [
+            resets('LOCK', 'RESET'),
+            // a cell that sees light before it starts keeps it from starting
+            sets('SEQ', 'CALL !LIT !LOCK'),
+            resets('SEQ', '!CALL | LOCK'),
+            drives('M', 'SEQ !LOCK'),
+            drives('MISSED', 'M !LIT', { onS: plate.certain('trialS') }),
+            sets('LOCK', 'MISSED'),
+          ],
+        },
+      },
+      feeds('T1'),
+      feeds('F1'),
+      inside('reset', PLUS, 'push'),
+      relay(plate, 'M', ['L', 'M']),
+    ],
+    source:
+      'call, cell dark, burner and ignition, flame within 15 to 45 s or locked out until its button is pressed; T–T and F–F are loops of its own: common practice',
+  }),
+  'flame-safeguard': define({
+    title: 'Flame safeguard with purge, pilot and main',
+    letter: 'A',
+    group: 'control',
+    terminals: ['L1', 'N', 'OP', 'AIR', 'BLR', 'IGN', 'PIL', 'MAIN', 'ALM', 'S1', 'S2'],
+    inputs: [press],
+    fields: {
+      ...supplyFields,
+      purgeS: field.typical('Purges', 's', 30, undefined, 1, 300),
+      trialS: field.typical('Trial for the pilot', 's', 10, undefined, 1, 30),
+      lossS: field.typical('Shuts after the flame is gone', 's', 3, 'common practice: 4 s at most in North America, 1 s elsewhere', 0.5, 5),
+      offS: field.typical('Purges after', 's', 15, undefined, 0, 180),
+      ...outputFields,
+    },
+    parts: (plate): Part[] => {
+      const ratedV = plate.number('ratedV');
+      return [
+        {
+          ...OWN,
+          a: 'L1',
+          b: 'N',
+          ratedV,
+          va: plate.certain('va'),
+          inner: INNER,
+          inputV: ratedV ?? 120,
+          inputs: [
+            ...inputsTo('N', ['OP', 'AIR']),
+            { name: 'LIT', a: 'S2', b: ZERO, isInner: true },
+            { name: 'RESET', a: '#reset', b: 'N' },
+          ],
+          outputs: ['BLR', 'IGN', 'PIL', 'MAIN', 'ALM'],
+          program: {
+            scanMs: 100,
+            rows: [
+              resets('LOCK', 'RESET'),
+              // air must be seen missing before the blower starts: a switch that is stuck begins nothing
+              sets('SEEN', '!AIR'),
+              drives('STUCK', 'AIR !BLR', { onS: 2 }),
+              resets('SEEN', 'STUCK'),
+              drives('EARLY', 'SEQ !PIL LIT', { onS: 1 }),
+              sets('LOCK', 'EARLY'),
+              sets('SEQ', 'OP SEEN !LOCK'),
+              resets('SEQ', '!OP | LOCK'),
+              drives('BLR', 'SEQ', { offS: plate.certain('offS') }),
+              drives('PURGED', 'SEQ AIR', { onS: plate.certain('purgeS') }),
+              drives('PIL', 'PURGED AIR !LOCK'),
+              drives('TRIED', 'PIL', { onS: plate.certain('trialS') }),
+              drives('IGN', 'PIL !TRIED'),
+              drives('HELD', 'LIT', { offS: plate.certain('lossS') }),
+              drives('MAIN', 'TRIED HELD !LOCK'),
+              sets('LOCK', 'TRIED !HELD'),
+              drives('ALM', 'LOCK'),
+            ],
+          },
+        },
+        feeds('S1'),
+        inside('reset', 'L1', 'push'),
+        ...(['BLR', 'IGN', 'PIL', 'MAIN', 'ALM'] as const).map((bit) => relay(plate, bit, ['L1', bit])),
+      ];
+    },
+    source:
+      'limits and call in one loop to OP; purge with air proved, pilot trial, main; flame in the purge or lost: locked out until reset by hand: common practice',
+  }),
+};
