@@ -4,7 +4,7 @@ import Papa from 'papaparse';
 import type { Shop } from '#core/ask';
 import { fine, type Result, wrong } from '#core/circuit';
 import { catalogue, type StockPart } from '#core/devices';
-import { readCircuit, stockFromTable } from '#core/formats';
+import { mistakenCircuit, readCircuit, readMistaken, stockFromTable } from '#core/formats';
 
 const DEMO = fileURLToPath(new URL('../../demo/', import.meta.url));
 
@@ -12,6 +12,7 @@ const demoNames = (): string[] =>
   readdirSync(DEMO)
     .filter((name) => name.endsWith('.json'))
     .map((name) => name.replace('.json', ''));
+const mistaken = () => readMistaken(readFileSync(`${DEMO}practice/mistakes.json`, 'utf8'));
 
 function textOf(path: string, message: string): Result<string> {
   try {
@@ -27,7 +28,14 @@ export const shop: Shop = {
     const demo = name.startsWith('demo:') ? name.slice(5) : undefined;
     const isDemo = demo !== undefined && demoNames().includes(demo);
     const message =
-      demo === undefined ? `The file ${name} cannot be read.` : `There is no demo circuit ${demo}. There are ${demoNames().join(', ')}.`;
+      demo === undefined
+        ? `The file ${name} cannot be read.`
+        : `There is no demo circuit ${demo}. There are ${demoNames().join(', ')}, and with one mistake each P1 to P${mistaken().length}.`;
+    const call = mistaken().find(({ number }) => number === demo);
+    if (call) {
+      const sound = this.circuit(`demo:${call.of}`);
+      return sound.ok ? mistakenCircuit(call, sound.value) : sound;
+    }
     if (demo !== undefined && !isDemo) return wrong({ code: 'no-such-file', at: name, message });
     const text = textOf(isDemo ? `${DEMO}${demo}.json` : name, message);
     return text.ok ? readCircuit(text.value, catalogue) : text;

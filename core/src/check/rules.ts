@@ -2,6 +2,7 @@ import { type FindingOf, findingOf, type Opinion, type Rule } from './finding';
 import { baseRule } from './rules/base';
 import { betweenRule } from './rules/betweenPoles';
 import { learningRule } from './rules/bothThrows';
+import { bridgedRule } from './rules/bridged';
 import { chatterRule } from './rules/chatters';
 import { leakRule } from './rules/coilLeak';
 import { coilRule } from './rules/coilWindow';
@@ -57,6 +58,7 @@ const RULES = [
   chargeRule,
   oddRule,
   stopRule,
+  bridgedRule,
   safetyRule,
   earthFaultRule,
   togetherRule,

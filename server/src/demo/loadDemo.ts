@@ -2,8 +2,9 @@ import { randomUUID } from 'node:crypto';
 import { readdir, readFile } from 'node:fs/promises';
 import { fileURLToPath } from 'node:url';
 import Papa from 'papaparse';
+import type { Circuit, Result } from '#core/circuit';
 import { catalogue } from '#core/devices';
-import { readCircuit, stockFromRows } from '#core/formats';
+import { mistakenCircuit, readCircuit, readMistaken, stockFromRows } from '#core/formats';
 import { circuitStore } from '../circuits/circuitStore';
 import { inTransaction, type Pool } from '../db/pool';
 import { jobStore } from '../jobs/jobStore';
@@ -11,9 +12,12 @@ import { stockStore } from '../stock/stockStore';
 
 const DEMO_FOLDER = fileURLToPath(new URL('../../../demo/', import.meta.url));
 
+const CALLS_TITLE = 'Service calls, each with one mistake';
+
 /**
- * Loads the demo circuits once, into a job marked as demo that is made only in an empty database.
- * A circuit that came later joins that job; one that is there, edited or not, is never touched. Stock is filled once, while it never had a part.
+ * Loads the demo circuits once, into a job marked as demo that is made only in an empty database, and beside it a job of the same circuits
+ * with one mistake each. A circuit that came later joins its job; one that is there, edited or not, is never touched. Stock is filled once,
+ * while it never had a part.
  */
 export async function loadDemo(pool: Pool): Promise<void> {
   const files = (await readdir(DEMO_FOLDER)).filter((name) => name.endsWith('.json')).sort();
@@ -26,14 +30,23 @@ export async function loadDemo(pool: Pool): Promise<void> {
       job = randomUUID();
       await jobs.create(job, 'Tern Hollow Nursery', true);
     }
-    const { rows } = await client.query('select demo from circuit where job_id = $1', [job]);
-    const there = new Set((rows as { demo: string | null }[]).map(({ demo }) => demo));
+    const { rows } = await client.query('select demo, job_id as job from circuit where demo is not null');
+    const there = new Map((rows as { demo: string; job: string }[]).map((one) => [one.demo, one.job]));
+    const sound = new Map<string, Circuit>();
     for (const file of files) {
       const name = file.replace(/\.json$/, '');
-      if (there.has(name)) continue;
-      const circuit = readCircuit(await readFile(`${DEMO_FOLDER}${file}`, 'utf8'), catalogue);
-      if (!circuit.ok) throw new Error(`demo/${file}: ${circuit.problems.map(({ message }) => message).join(' ')}`);
-      await circuitStore(client).create(randomUUID(), job, circuit.value, name);
+      const circuit = must(readCircuit(await readFile(`${DEMO_FOLDER}${file}`, 'utf8'), catalogue), `demo/${file}`);
+      sound.set(name, circuit);
+      if (!there.has(name)) await circuitStore(client).create(randomUUID(), job, circuit, name);
+    }
+    const calls = readMistaken(await readFile(`${DEMO_FOLDER}practice/mistakes.json`, 'utf8'));
+    const known = calls.map(({ name }) => there.get(name)).find((one) => one !== undefined);
+    const callsJob = known ?? randomUUID();
+    if (!known) await jobs.create(callsJob, CALLS_TITLE, false);
+    for (const call of calls) {
+      const of = sound.get(call.of);
+      if (of && !there.has(call.name))
+        await circuitStore(client).create(randomUUID(), callsJob, must(mistakenCircuit(call, of), call.name), call.name);
     }
     const stock = stockStore(client);
     if (!(await stock.isEmpty())) return;
@@ -46,4 +59,10 @@ export async function loadDemo(pool: Pool): Promise<void> {
       throw new Error(`demo/stock.csv: ${bad.map(({ line, problems }) => `line ${line}: ${problems.join(' ')}`).join(' ')}`);
     for (const part of good) await stock.put(part, 1);
   });
+}
+
+/** A file of the program's own that cannot be read is a fault of the program. */
+function must<T>(read: Result<T>, what: string): T {
+  if (!read.ok) throw new Error(`${what}: ${read.problems.map(({ message }) => message).join(' ')}`);
+  return read.value;
 }

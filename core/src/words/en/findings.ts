@@ -228,6 +228,16 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
     };
   },
 
+  bridged({ tag, told: { contact, around }, circuit }) {
+    const wires = around.map((id) => circuit.conductors[id]?.number ?? '?');
+    return {
+      title: `${tag}'s contact ${contact} is bridged`,
+      consequence: 'Open or closed, it changes nothing: what it is there to decide is decided for good.',
+      reason: `Wires join both of its ends${wires.length > 0 && wires.length < 6 ? `: ${listed(wires.map((number) => `wire ${number}`))}` : ''}.`,
+      remedy: 'Take the bridge out; where it is for a trial, take it out before you leave.',
+    };
+  },
+
   'held-by-earth': ({ tag, told, circuit, finding }) => ({
     title: told.isOverload ? `${tag}'s contact is on the earthed side` : `One earth fault at ${told.at} takes ${tag} out`,
     consequence: 'What it is there to stop runs on when it opens, and nothing shows it before.',
