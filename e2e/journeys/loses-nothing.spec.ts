@@ -80,7 +80,7 @@ test('a circuit goes out as a file and comes in again; a bad file is told line b
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('menuitem', { name: /Export/ }).click()]);
   const path = await download.path();
   await page.goto('/');
-  await page.getByLabel('Circuit file').setInputFiles(path);
+  await page.getByLabel('Circuit file').first().setInputFiles(path);
   await expect(page.getByRole('heading', { name: /Practice board/, level: 1 })).toBeVisible();
   await page.goto('/');
   await page

@@ -255,7 +255,7 @@ test('handbook: a table is found by a number in it, with its source and mark', a
 
 test('from a few facts to what fits, without a circuit', async ({ page }) => {
   await page.goto('/');
-  await page.getByRole('button', { name: 'From a few facts' }).click();
+  await page.getByRole('button', { name: 'From a few facts' }).first().click();
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Misting pump 2');
   await page.getByRole('textbox', { name: 'Line' }).fill('240');
   await page.getByRole('textbox', { name: 'Power' }).fill('3');
@@ -270,7 +270,7 @@ test('from a few facts to what fits, without a circuit', async ({ page }) => {
 
 test('a few facts grow into a pattern, and amps that nobody gave are asked for', async ({ page }) => {
   await page.goto('/');
-  await page.getByRole('button', { name: 'From a few facts' }).click();
+  await page.getByRole('button', { name: 'From a few facts' }).first().click();
   await page.getByRole('textbox', { name: 'Name', exact: true }).fill('Misting pump 2');
   await page.getByRole('textbox', { name: 'Line' }).fill('208');
   await page.getByRole('combobox', { name: 'Grows into' }).selectOption({ label: 'Reversing with interlocks' });
@@ -289,7 +289,7 @@ test('a transistor output among the few facts is refused for an AC coil, a relay
     ['output-relay', 'Fits'],
   ] as const) {
     await page.goto('/');
-    await page.getByRole('button', { name: 'From a few facts' }).click();
+    await page.getByRole('button', { name: 'From a few facts' }).first().click();
     await page.getByRole('textbox', { name: 'Line' }).fill('240');
     await page.getByRole('textbox', { name: 'Power' }).fill('7½');
     await page.getByRole('textbox', { name: 'Transformer' }).fill('1,500');

@@ -1,5 +1,6 @@
 import type { DeviceId } from '#core/circuit';
 import { coneOf } from '#core/graph';
+import { byWorst } from '#core/size';
 import { at } from '#core/units';
 import { everyFinding, type Finding } from './rules';
 import type { Study } from './study';
@@ -11,6 +12,9 @@ const isNeverFed = (finding: Finding): boolean =>
 
 /** Every finding about a circuit, rule by rule; what only follows from another finding is told once, there. */
 export const checkStudy = (study: Study): Finding[] => withoutConsequences(study, everyFinding(study));
+
+/** The same, worst first; of equals in the order in which they are told. */
+export const worstFirst = (findings: readonly Finding[]): Finding[] => [...findings].sort((a, b) => byWorst(a.verdict, b.verdict));
 
 /** Leaves out what is dead because of something else that is told: one cause is one finding. */
 function withoutConsequences({ exploration: { plan } }: Study, findings: readonly Finding[]): Finding[] {

@@ -1,4 +1,4 @@
-export { checkStudy } from './checkStudy';
+export { checkStudy, worstFirst } from './checkStudy';
 export { compareFindings } from './compare';
 export type { CoilJudgement, CoilOpinion } from './judge/coil';
 export { held, judgeExposure, judgeLeak } from './judge/coil';

@@ -5,7 +5,7 @@ import { isKind, type PartKind } from '#core/kinds';
 import { branchAmpsRms, planNetwork } from '#core/network';
 import { createRig, frameAt, modeAt, runLog, settleMoment, sightAt } from '#core/sequence';
 import { checkStudy, studyOf } from '../check';
-import { moved, without } from '../testing/edits';
+import { joined, moved, without } from '../testing/edits';
 import { PLACED } from '../testing/placed';
 import type { FamilyName } from './families';
 
@@ -405,4 +405,41 @@ it('a resistor across a capacitor bleeds it, and the time is told by arithmetic'
   expect(bled?.told).toMatchObject({ bleedsS: expect.closeTo(0.3 * Math.log(bled!.is! / 50), 6) as number });
   expect(charge(without(placed('resistor'), 'dX:1'))?.told).toMatchObject({ bleedsS: undefined });
   expect(found(placed('resistor', { bearsW: 2 }))).toContain('load-volts:dX block');
+});
+
+describe('boards that are wired wrongly', () => {
+  const oil = placed('oil-primary');
+  const safeguard = placed('flame-safeguard');
+  it.each<[string, Circuit, string]>([
+    ['line on a loop of its own', joined(oil, 'dX:T1', 'dG1:L'), 'mains-on-volt-free:dX block'],
+    ['a flame cell between line and its loop', moved(oil, 'dB1:1', 'dX:F1', 'dG1:L'), 'mains-on-volt-free:dX block'],
+    ['a call that is joined for good', joined(oil, 'dX:T1', 'dX:T2'), 'bridged:dX:loop T2 danger'],
+    [
+      'a winding that is watched by a wire',
+      joined(without(without(placed('thermistor-relay'), 'dX:T1'), 'dX:T2'), 'dX:T1', 'dX:T2'),
+      'bridged:dX:loop T2 danger',
+    ],
+    ['call and limits jumped at the board', joined(safeguard, 'dX:OP', 'dX:L1'), 'bridged:dB1:1-2 1-2 danger'],
+    ['an air switch that is bridged', joined(safeguard, 'dX:AIR', 'dX:L1'), 'bridged:dB2:COM-NO danger'],
+    ['a limit that is bridged', joined(safeguard, 'dB1:1', 'dB1:2'), 'stops-nothing:dB1:1-2 danger'],
+    ['a clock without its supply', without(placed('time-clock-2'), 'dX:N'), 'not-known:dX:L-N cannot-clear'],
+    ['a motor of nine leads on two lines', without(placed('motor-9-lead-wye'), 'dX:T3'), 'motor-run:dX:stalls danger'],
+    [
+      'two of its lines exchanged',
+      moved(moved(placed('motor-9-lead-wye'), 'dF1:T1', 'dX:T1', 'dX:T2'), 'dF1:T2', 'dX:T2', 'dX:T1'),
+      'motor-run:dX:backwards danger',
+    ],
+    ['a bar between line and neutral', joined(placed('jumper-bar'), 'dX:9', 'dG1:L'), 'short-circuit:dG1:dX block'],
+    [
+      'three screws of a valve, one for another',
+      moved(moved(placed('zone-valve-3-screw'), 'dS1:2', 'dX:1', 'dX:3'), 'dK1:A2', 'dX:3', 'dX:1'),
+      'short-circuit:dG1:dS1,dX block',
+    ],
+  ])('%s is told', (_, circuit, finding) => {
+    expect(found(circuit)).toContain(finding);
+  });
+  it('what hangs on a chain of contacts keeps it from being idle', () => {
+    const lamp = joined(safeguard, 'dS1:2', 'dP1:1');
+    expect(found(joined(lamp, 'dX:OP', 'dX:L1')).filter((id) => id.startsWith('bridged'))).toEqual([]);
+  });
 });

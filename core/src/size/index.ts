@@ -69,4 +69,4 @@ export {
   windingOhms,
 } from './transformer';
 export type { Verdict } from './verdict';
-export { worse, worstVerdict } from './verdict';
+export { byWorst, worse, worstVerdict } from './verdict';

@@ -34,3 +34,14 @@ export const moved = (circuit: Circuit, end: string, other: string, to: string):
     ]),
   ),
 });
+
+/** The circuit with one wire more. */
+export function joined(circuit: Circuit, a: string, b: string): Circuit {
+  const [like] = Object.values(circuit.conductors);
+  if (!like) throw new Error('a circuit without a wire');
+  const id = `wMore${Object.keys(circuit.conductors).length}`;
+  return {
+    ...circuit,
+    conductors: { ...circuit.conductors, [id]: { ...like, id: id as never, number: 'more', ends: [a, b] as never } },
+  };
+}

@@ -1,6 +1,6 @@
 import type { CircuitSummary } from '#core/api';
 import { sheetPicture } from '#core/bench';
-import { checkStudy, isSound, studyOf } from '#core/check';
+import { checkStudy, isSound, studyOf, worstFirst } from '#core/check';
 import type { Circuit } from '#core/circuit';
 import { explore } from '#core/explore';
 import type { Practice } from '#core/schools';
@@ -26,6 +26,8 @@ export const summary = ({ circuit, practice }: { circuit: Circuit; practice: Pra
     isSound: isSound(findings),
     devices: Object.keys(circuit.devices).length,
     statesSeen: exploration.statesSeen,
-    worst: bad.slice(0, MOST_TOLD).map((one) => ({ verdict: one.verdict, title: tellFinding(circuit, one).title })),
+    worst: worstFirst(bad)
+      .slice(0, MOST_TOLD)
+      .map((one) => ({ verdict: one.verdict, title: tellFinding(circuit, one).title })),
   };
 };

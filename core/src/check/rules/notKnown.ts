@@ -38,6 +38,13 @@ const isWiredWhole = (study: Study, { device, kind, part }: PlannedPart): boolea
     .filter((mark) => !/^[!#]/.test(mark))
     .every((mark) => isWired(study.exploration.plan, device.id, mark));
 
+/** Electronics and movements whose contacts are wired, though their own supply is not: without it none of them moves. */
+const isInUse = ({ exploration: { plan } }: Study, { device, part }: PlannedPart): boolean =>
+  (part.kind === 'controller' || part.kind === 'electronics' || (part.kind === 'load' && part.use === 'module')) &&
+  plan
+    .partsIn(device.id)
+    .some((own) => own.part.kind === 'contact' && own.kind.ends(own.part).every((mark) => isWired(plan, device.id, mark)));
+
 /** Loads that no state brings volts to, though both of their ends are wired: nobody has seen them work. */
 function neverFed(study: Study): Opinion<NotKnownTold>[] {
   const { exploration } = study;
@@ -45,7 +52,7 @@ function neverFed(study: Study): Opinion<NotKnownTold>[] {
     const planned = exploration.plan.parts[index];
     if (!planned || planned.part.kind === 'coil' || planned.part.kind === 'source' || !('ratedV' in planned.part)) return [];
     const { ratedV } = planned.part;
-    if (ratedV === undefined || highestV >= FED_SHARE * ratedV || !isWiredWhole(study, planned)) return [];
+    if (ratedV === undefined || highestV >= FED_SHARE * ratedV || !(isWiredWhole(study, planned) || isInUse(study, planned))) return [];
     return [
       { about: [planned.device], key: planned.part.id, verdict: 'cannot-clear', told: { code: 'never fed' }, is: highestV, unit: 'V' },
     ];

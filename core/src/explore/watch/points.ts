@@ -1,5 +1,6 @@
 import { type Conductor, type DeviceId, deviceOf, terminalId } from '#core/circuit';
-import { isKind } from '#core/kinds';
+import type { PlannedPart } from '#core/graph';
+import { type Controller, isKind } from '#core/kinds';
 import { branchAmps, branchAmpsRms, floatingNodes, type NetworkPlan, partAmps, rmsOver, voltsAt } from '#core/network';
 import { add, grouped, real, scale, ZERO } from '#core/units';
 import type { Calls } from '../calls';
@@ -98,14 +99,32 @@ export interface CallExposure extends VoltsSeen {
 /** Less than this through a call's two leads together is what long cables couple by capacitance: common practice. */
 const LEAK_A = 2e-3;
 
+/** Screws of the loops that a device feeds itself: a thermostat's two, a flame cell's, electrodes. */
+export const loopScrews = (parts: readonly PlannedPart[], { inner, inputs }: Controller): string[] =>
+  inner === undefined
+    ? []
+    : [
+        ...parts.flatMap(({ part }) => (part.kind === 'join' && part.a === inner.plusNode ? [part.b] : [])),
+        ...inputs.filter(({ a, b }) => b === inner.zeroNode && !a.startsWith('#')).map(({ a }) => a),
+      ];
+
 /** Greatest volts to earth that metal brings to a volt-free input's terminals, and what leaks through them; capacitance is left out. */
 export const watchCallInputs: MakeWatch<ReadonlyMap<number, CallExposure>> = ({ plan, nets }) => {
-  const inputs = plan.parts.filter(isKind('source')).filter(({ part }) => part.role === 'call-input');
+  const inputs = [
+    ...plan.parts
+      .filter(isKind('source'))
+      .filter(({ part }) => part.role === 'call-input')
+      .map(({ index, device, part }) => ({ index, device, ends: [part.a, part.b], isLoop: false })),
+    ...plan.parts.filter(isKind('controller')).flatMap(({ index, device, part }) => {
+      const ends = loopScrews(plan.partsIn(device.id), part);
+      return ends.length === 0 ? [] : [{ index, device, ends, isLoop: true }];
+    }),
+  ];
   const kept = new Map<number, CallExposure>();
   const nothing: CallExposure = { volts: 0, calls: [], leak: { amps: 0, calls: [] }, tied: undefined };
   const leads = new Map(
-    inputs.map(({ index, device, part }) => {
-      const own = [terminalId(device.id, part.a), terminalId(device.id, part.b)];
+    inputs.map(({ index, device, ends, isLoop }) => {
+      const own = isLoop ? [] : ends.map((mark) => terminalId(device.id, mark));
       const landed = plan.conductors.flatMap(({ conductor: { ends }, branch }) =>
         ends.flatMap((end, side) => (end && own.includes(end) ? [{ branch, sign: side === 0 ? 1 : -1 }] : [])),
       );
@@ -116,14 +135,14 @@ export const watchCallInputs: MakeWatch<ReadonlyMap<number, CallExposure>> = ({ 
     see(_frame, { calls }) {
       if (inputs.length === 0) return;
       const floating = nets.map((net) => floatingNodes(plan, net));
-      for (const { index, device, part } of inputs) {
+      for (const { index, device, ends, isLoop } of inputs) {
         const seen = (): CallExposure => kept.get(index) ?? nothing;
         const amps = rmsOver(nets, (net) =>
           (leads.get(index) ?? []).reduce((sum, { branch, sign }) => add(sum, scale(branchAmps(net, branch), sign)), ZERO),
         );
         if (amps > Math.max(LEAK_A, seen().leak.amps)) kept.set(index, { ...seen(), leak: { amps, calls } });
-        const isBonded = plan.partsIn(device.id).some((own) => own.part.kind === 'join');
-        for (const mark of [part.a, part.b]) {
+        const isBonded = isLoop || plan.partsIn(device.id).some((own) => own.part.kind === 'join');
+        for (const mark of ends) {
           const node = plan.nodeAt(device.id, mark);
           const isTied = !isBonded && floating.every((one) => one[node] !== 1);
           if (isTied && !seen().tied) kept.set(index, { ...seen(), tied: calls });

@@ -228,12 +228,20 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
     };
   },
 
-  bridged({ tag, told: { contact, around }, circuit }) {
-    const wires = around.map((id) => circuit.conductors[id]?.number ?? '?');
+  bridged({ tag, told: { contacts, isOwnLoop, around }, circuit }) {
+    const wires = around.map((id) => `wire ${circuit.conductors[id]?.number ?? '?'}`);
+    const by = wires.length > 0 && wires.length < 6 ? `: ${listed(wires)}` : '';
+    if (isOwnLoop)
+      return {
+        title: `${tag}'s loop to ${contacts[0]?.split(':')[1] ?? ''} is closed by a wire`,
+        consequence: 'What it reads there is so for good: nothing is watched, or it is called all the time.',
+        reason: `No contact stands in it${by}.`,
+        remedy: 'Put what it is there to read into the loop; where the wire is for a trial, take it out before you leave.',
+      };
     return {
-      title: `${tag}'s contact ${contact} is bridged`,
+      title: contacts.length > 1 ? `${listed(contacts)} lead from a point back to it` : `${contacts[0] ?? tag} is bridged`,
       consequence: 'Open or closed, it changes nothing: what it is there to decide is decided for good.',
-      reason: `Wires join both of its ends${wires.length > 0 && wires.length < 6 ? `: ${listed(wires.map((number) => `wire ${number}`))}` : ''}.`,
+      reason: `Both ends are one point${by}.`,
       remedy: 'Take the bridge out; where it is for a trial, take it out before you leave.',
     };
   },
@@ -252,13 +260,13 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
       volts: {
         title: `${tag}'s volt-free input can see ${is}`,
         consequence: 'The input is destroyed the moment it happens.',
-        reason: `${told.ends[0]} or ${told.ends[1]} stands at up to ${is} to earth, ${tellCalls(circuit, finding.calls)}.`,
+        reason: `One of ${listed(told.ends)} stands at up to ${is} to earth, ${tellCalls(circuit, finding.calls)}.`,
         remedy: 'Both leads go to the input alone; measure both to earth and to each other before connecting.',
       },
       leak: {
         title: `${is} of another supply run through ${tag}'s volt-free input`,
         consequence: 'Whoever takes its lead off holds mains in the hand, and the input is destroyed when its earth opens.',
-        reason: `What comes in at ${told.ends[0]} and ${told.ends[1]} does not go back through the pair, ${tellCalls(circuit, finding.calls)}: it stands at few volts only because one side is earthed.`,
+        reason: `What comes in at ${listed(told.ends)} does not go back through the pair, ${tellCalls(circuit, finding.calls)}: it stands at few volts only because one side is earthed.`,
         remedy: 'Both leads go to the input alone; look for a lead of the load on the terminal of the switch.',
       },
       tied: {
