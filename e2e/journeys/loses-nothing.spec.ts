@@ -85,6 +85,7 @@ test('a circuit goes out as a file and comes in again; a bad file is told line b
   await page.goto('/');
   await page
     .getByLabel('Circuit file')
+    .first()
     .setInputFiles({ name: 'bad.json', mimeType: 'application/json', buffer: Buffer.from('{"schema": 1}') });
   await expect(page.getByRole('alert')).toContainText('bad.json');
 });
