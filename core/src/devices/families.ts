@@ -86,6 +86,15 @@ function familyFrom(name: string, own: Circuit['families'] = {}): DeviceFamily |
 /** The catalogue that `circuit` asks. */
 export const catalogue: Catalogue = { family: familyFrom };
 
+/** Every kind that a circuit may use: those of the trade, then those that it brings along. */
+export const kindsIn = ({ families: own }: Pick<Circuit, 'families'>): readonly (readonly [name: string, family: DeviceFamily])[] => [
+  ...familyList,
+  ...Object.keys(own).flatMap((name) => {
+    const family = familyFrom(name, own);
+    return family ? [[name, family] as const] : [];
+  }),
+];
+
 /** What of a document a device's family may depend on. */
 export type Brings = Pick<Circuit, 'families' | 'programs'>;
 

@@ -9,6 +9,7 @@ export {
   familyNamed,
   familyOf,
   inputsOf,
+  kindsIn,
   missingFacts,
   partsOf,
   plateField,

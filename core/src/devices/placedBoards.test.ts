@@ -368,7 +368,7 @@ describe('one winding for two speeds', () => {
 
 describe('a thermistor before a start winding', () => {
   it('is hot within a second and out of the way; restarted hot, the motor stands locked until it has cooled', () => {
-    const motor = run(placed('start-thermistor'), []);
+    const motor = run(placed('thermistor-start'), []);
     expect(motor.word('M1', 'capacitor-motor', 5000)).toBe('running');
     expect(motor.word('X', 'start-thermistor', 5000)).toBe('hot');
     expect(motor.amps('X', 'start-thermistor', 5000)).toBeLessThan(0.05);
@@ -378,7 +378,7 @@ describe('a thermistor before a start winding', () => {
     [2000, 'locked'],
     [300_000, 'running'],
   ])('off for %d ms: %s', (offMs, word) => {
-    const plan = planNetwork(placed('start-thermistor'));
+    const plan = planNetwork(placed('thermistor-start'));
     const rig = createRig(plan);
     const log: Log = [
       { atMs: 0, power: 'on' },
@@ -393,7 +393,7 @@ describe('a thermistor before a start winding', () => {
     [{ startA: 2 }, 'start-amps:dX danger'],
     [{ ratedV: 50 }, 'load-volts:dX block'],
   ])('%j is told', (plate, finding) => {
-    expect(found(placed('start-thermistor', plate))).toContain(finding);
+    expect(found(placed('thermistor-start', plate))).toContain(finding);
   });
 });
 

@@ -40,7 +40,7 @@ const CALLED: readonly (readonly [kinds: RegExp, words: string])[] = [
   [/^defrost-clock/, 'defrost timer refrigeration freezer'],
   [/^level/, 'conductivity probe tank liquid'],
   [/^thermistor-relay|^motor-thermistors/, 'ptc motor protection winding'],
-  [/^start-thermistor/, 'ptc starting device hard start'],
+  [/^thermistor-start/, 'ptc starting device hard start'],
   [/^motor-9-lead|^motor-12-lead/, 'dual voltage part winding'],
   [/^motor-two-speed/, 'dahlander consequent pole'],
   [/^zone-valve/, 'motorised two port'],

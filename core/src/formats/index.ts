@@ -7,7 +7,6 @@ export type { PlateShape } from './figuresOf';
 export { plateFigures, sheetFigures, terminalFigures } from './figuresOf';
 export { writeDrawing } from './figuresSvg';
 export { circuitJsonSchema, MOST_CHARACTERS, readCircuit, writeCircuit } from './json';
-export type { Mistaken } from './mistaken';
 export { mistakenCircuit, readMistaken } from './mistaken';
 export type { PartsRead } from './partsList';
 export { partsFromTable, partsTable } from './partsList';

@@ -34,7 +34,7 @@ describe('a circuit is built by lines alone', () => {
         ({ ends, number }) => `${number} ${ends.map((end) => spellTerminal(shipped, end as TerminalId)).join(' ')}`,
       ),
     ];
-    const built = lines.reduce(done, { ...emptyCircuit, number: 'P1', title: 't', site: 's' });
+    const built = lines.reduce(done, { ...emptyCircuit, number: 'P1', title: 't', site: 's', families: shipped.families });
     expect(netsOf(built)).toEqual(netsOf(shipped));
     expect(planCircuit(built).nodeCount).toBe(planCircuit(shipped).nodeCount);
   });

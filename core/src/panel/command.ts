@@ -10,7 +10,7 @@ import {
   tagSchema,
   terminalId,
 } from '#core/circuit';
-import { catalogue, familyList, familyOf, kindText, partsOf } from '#core/devices';
+import { catalogue, familyOf, kindsIn, kindText, partsOf } from '#core/devices';
 import type { Part } from '#core/kinds';
 import { inSentence } from '#core/units';
 import { addPart, land, type Seat, takeOut, wireAdder } from './add';
@@ -97,11 +97,11 @@ function seated(circuit: Circuit, words: readonly string[], by: string): Command
   );
   const kindWords = what.filter((word, index) => index !== tagAt && !/^n[oc]$/i.test(word));
   const form = what.find((word) => /^n[oc]$/i.test(word))?.toUpperCase();
-  const found = kindBy(kindWords);
+  const found = kindBy(circuit, kindWords);
   if ('why' in found) return no(found.why);
   const { family } = found;
   const facts = catalogue.family(family, circuit.families);
-  const letter = familyList.find(([name]) => name === family)?.[1].letter ?? 'X';
+  const letter = kindsIn(circuit).find(([name]) => name === family)?.[1].letter ?? 'X';
   const tag = tagAt >= 0 ? (what[tagAt] ?? '') : nextTag(circuit, letter);
   const problem = tagProblem(circuit, tag);
   if (problem) return no(problem);
@@ -203,12 +203,13 @@ function freePair(
 }
 
 /** The kind that some words mean: by its name, else the plainest title that has them all. */
-function kindBy(words: readonly string[]): { readonly family: string } | { readonly why: string } {
+function kindBy(circuit: Circuit, words: readonly string[]): { readonly family: string } | { readonly why: string } {
   if (words.length === 0) return { why: 'Which kind? Say it in words: push button, contactor 2, lamp.' };
   const wanted = words.map((word) => word.toLowerCase());
-  const exact = familyList.find(([name]) => name === wanted.join('-'));
+  const kinds = kindsIn(circuit);
+  const exact = kinds.find(([name]) => name === wanted.join('-'));
   if (exact) return { family: exact[0] };
-  const found = familyList
+  const found = kinds
     .filter(([name, family]) => wanted.every((word) => kindText(name, family).includes(word)))
     .sort(([a, one], [b, other]) => one.title.length - other.title.length || a.length - b.length);
   return found[0] ? { family: found[0][0] } : { why: `No kind is called “${words.join(' ')}”. Try fewer words.` };
@@ -329,7 +330,7 @@ export function completed(circuit: Circuit, line: string, most = 6): string[] {
     : [
         ...Object.values(circuit.devices).map((one) => one.tag),
         ...(words.length === 1 ? VERBS : PLACES),
-        ...(words[0]?.toLowerCase() === 'add' ? familyList.map(([name]) => name) : []),
+        ...(words[0]?.toLowerCase() === 'add' ? kindsIn(circuit).map(([name]) => name) : []),
       ];
   return candidates
     .filter((one) => one.toLowerCase().startsWith(last.toLowerCase()) && one.length > last.length)

@@ -124,10 +124,15 @@ const OWN_LOOPS: Readonly<Record<string, readonly [string, string]>> = {
   'level-relay': ['X:C', 'X:H'],
   'thermistor-relay': ['X:T1', 'X:T2'],
 };
-/** Such a loop closed for good; where its NC contact is asked, by a stop that opens it. */
+/** Such a loop closed by what stays closed; where its NC contact is asked, by a stop that opens it. */
 const loopOf = (name: string, form: Contact['form']): Wire[] => {
   const loop = OWN_LOOPS[name];
-  if (!loop || form === 'NO') return loop ? [loop] : [];
+  if (!loop) return [];
+  if (form === 'NO')
+    return [
+      [loop[0], 'Q9:L1'],
+      ['Q9:T1', loop[1]],
+    ];
   return [
     [loop[0], 'S7:11'],
     ['S7:12', loop[1]],
@@ -269,6 +274,7 @@ export function contactRig(name: string, field: FieldName): Circuit | undefined 
       S8: ['switch-1', { form: 'NO' }],
       S9: ['switch-1', { form: 'NO' }],
       S7: ['e-stop-2', {}],
+      Q9: ['isolator-1', {}],
       X: [name as FamilyName, plate],
       Y: [loadFamily, loadPlate],
     },

@@ -44,8 +44,8 @@ export const PLACED_MOTORS: { readonly [F in FamilyName]?: Placed } = {
       'G2:L S1:13 S1:23 | S1:14 K2:21 | K2:22 K3:21 | K3:22 K1:A1 | S1:24 K1:21 | K1:22 K2:A1 K3:A1 | K1:A2 K2:A2 K3:A2 G2:N',
     ].join(' | '),
   ),
-  'start-thermistor': made(
-    ['start-thermistor', { startA: 12, ratedV: 300 }],
+  'thermistor-start': made(
+    ['thermistor-start', { startA: 12, ratedV: 300 }],
     {
       G1: mains(120),
       F1: FUSE,

@@ -172,7 +172,7 @@ export const capacitorMotors = {
     ],
     source: 'coil L–M in the line of the run winding, NO L–S to the start winding; lets go at 80 %: common practice',
   }),
-  'start-thermistor': define({
+  'thermistor-start': define({
     title: 'Start thermistor of a motor (PTC)',
     letter: 'R',
     group: 'control',

@@ -51,10 +51,10 @@ function groupsOf(plan: NetworkPlan, device: Device): readonly (readonly number[
     const points = [...new Set(nodesOf(familyOf(device, plan.circuit).terminals))];
     return points.length === 0 ? [] : [[EARTH_NODE], ...points.map((node) => [node])];
   }
-  // throws that share a common are one pole
+  // throws that share a common are one pole; a contact inside, on the device's own loop, is none
   const poles = new Map<string, Set<number>>();
   for (const { part } of plan.partsIn(device.id))
-    if (part.kind === 'contact' || part.kind === 'fuse')
+    if ((part.kind === 'contact' && !part.a.startsWith('#')) || part.kind === 'fuse')
       for (const node of nodesOf([part.a, part.b])) poles.set(part.a, (poles.get(part.a) ?? new Set()).add(node));
   return [...poles.values()].map((nodes) => [...nodes]);
 }
