@@ -229,7 +229,7 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
   },
 
   bridged({ tag, told: { contacts, isOwnLoop, around }, circuit }) {
-    const wires = around.map((id) => `wire ${circuit.conductors[id]?.number ?? '?'}`);
+    const wires = [...new Set(around.map((id) => `wire ${circuit.conductors[id]?.number ?? '?'}`))];
     const by = wires.length > 0 && wires.length < 6 ? `: ${listed(wires)}` : '';
     if (isOwnLoop)
       return {
