@@ -180,6 +180,7 @@ it('every contact that may break direct current has a figure for it to be read',
   expect(without).toEqual([
     'thermostat-powered',
     'thermostat-2-2',
+    'thermostat-3-2',
     'thermostat-heat-pump',
     'zone-valve-3-screw',
     'defrost-clock',

@@ -7,6 +7,7 @@ import { createRig, frameAt, modeAt, runLog, settleMoment, sightAt } from '#core
 import { checkStudy, studyOf } from '../check';
 import { joined, moved, without } from '../testing/edits';
 import { PLACED } from '../testing/placed';
+import { chains, line, rigged } from '../testing/rigged';
 import type { FamilyName } from './families';
 
 type Log = Parameters<typeof runLog>[1];
@@ -405,6 +406,38 @@ it('a resistor across a capacitor bleeds it, and the time is told by arithmetic'
   expect(bled?.told).toMatchObject({ bleedsS: expect.closeTo(0.3 * Math.log(bled!.is! / 50), 6) as number });
   expect(charge(without(placed('resistor'), 'dX:1'))?.told).toMatchObject({ bleedsS: undefined });
   expect(found(placed('resistor', { bearsW: 2 }))).toContain('load-volts:dX block');
+});
+
+describe('what is reset by hand, and what goes on and off', () => {
+  const lampBehind = (family: FamilyName, plate: Record<string, number | string>, wires: string) =>
+    rigged({ G1: line(120), X: [family, plate], H1: ['lamp', { volts: 120, watts: 25 }] }, chains(wires));
+  it.each(['pressure-switch-reset', 'temperature-limit-reset'] as const)(
+    '%s stays open until its button is pressed, with the cause gone',
+    (family) => {
+      const input = family === 'pressure-switch-reset' ? 'high' : 'hot';
+      const seen = run(lampBehind(family, { mostV: 250 }, 'G1:L X:1 | X:2 H1:1 | H1:2 G1:N'), [
+        [1000, 'X', input],
+        [2000, 'X', 'reset'],
+        [2500, 'X', 'reset', false],
+        [4000, 'X', input, false],
+        [6000, 'X', 'reset'],
+        [6500, 'X', 'reset', false],
+      ]);
+      expect([500, 1500, 3000, 5000, 7000].map(seen.on)).toEqual(['H1', '', '', '', 'H1']);
+    },
+  );
+  it('a repeating time relay is on for its one time and off for its other', () => {
+    const seen = run(
+      lampBehind(
+        'timer-repeat',
+        { ratedV: 120, onDelayS: 20, offDelayS: 40, resistiveA: 5, mostV: 250 },
+        'G1:L X:A1 X:15 | X:A2 G1:N | X:18 H1:1 | H1:2 G1:N',
+      ),
+      [],
+      200_000,
+    );
+    expect([10, 30, 50, 70, 100, 130].map((s) => seen.on(s * 1000))).toEqual(['H1', '', '', 'H1', '', 'H1']);
+  });
 });
 
 describe('boards that are wired wrongly', () => {

@@ -54,6 +54,8 @@ const CALLED: readonly (readonly [kinds: RegExp, words: string])[] = [
   [/^thermostat/, 'stat tstat room controller'],
   [/^phase-monitor/, 'phase failure loss'],
   [/^timer/, 'time delay tdr'],
+  [/^timer-repeat/, 'cycle flasher duty'],
+  [/^pressure-switch-reset|^temperature-limit-reset/, 'manual reset lockout'],
   [/^solenoid-valve/, 'coil valve gas reversing'],
   [/^heat-sequencer/, 'electric heat relay'],
   [/^temperature-limit|^fan-limit/, 'high limit disc'],

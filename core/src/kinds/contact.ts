@@ -20,6 +20,8 @@ export interface Mover {
   readonly lever?: string;
   /** parts that must hold as well: electronics without volts move nothing */
   readonly needs?: readonly string[];
+  /** of one that rests closed: once moved it stays open until this input is on, a reset by hand */
+  readonly resetBy?: string;
   /** which of a part's outputs, where a part moves several contacts apart */
   readonly channel?: string;
 }
@@ -80,7 +82,9 @@ const POWER_POLE_OHMS = 0.002;
 const CONTROL_CONTACT_OHMS = 0.03;
 export const DIRTY_CONTACT_OHMS = 10;
 
-type Mode = 'open' | 'closed' | 'ramping';
+type Mode = 'open' | 'closed' | 'ramping' | 'tripped';
+/** Opened as it rests, by what moves it, or until a hand resets it. */
+const isOpenIn = (mode: Mode): boolean => mode === 'open' || mode === 'tripped';
 type Fault = 'stuckOpen' | 'welded' | 'resistive';
 
 /** Whether what moves the contact has moved it. */
@@ -98,18 +102,18 @@ const isWeldedPole = (part: object, fault: string | undefined): boolean =>
   fault === 'welded' && 'duty' in part && part.duty === 'power' && 'form' in part && part.form === 'NO';
 
 const isClosed = ({ state, fault }: How<State<Mode>, Fault>): boolean =>
-  fault === 'welded' || (state.mode !== 'open' && fault !== 'stuckOpen');
+  fault === 'welded' || (!isOpenIn(state.mode) && fault !== 'stuckOpen');
 
 export const contact = kindOf<Contact>()({
   kind: 'contact',
-  modes: ['open', 'closed', 'ramping'],
+  modes: ['open', 'closed', 'ramping', 'tripped'],
   values: noNumbers,
   ends: ({ a, b }) => [a, b],
   branches: ({ a, b }) => [between(a, b, 'pass')],
   admittances({ duty, offOhms, ramp }, { state, fault }) {
     if (fault === 'welded') return [ohmic(WELD_OHMS)];
     if (fault === 'stuckOpen') return [OPEN];
-    if (state.mode === 'open') return [offOhms === undefined ? OPEN : ohmic(offOhms)];
+    if (isOpenIn(state.mode)) return [offOhms === undefined ? OPEN : ohmic(offOhms)];
     if (fault === 'resistive') return [ohmic(DIRTY_CONTACT_OHMS)];
     if (state.mode === 'ramping' && ramp) return [ohmic(ramp.ohms)];
     return [ohmic(duty === 'power' ? POWER_POLE_OHMS : CONTROL_CONTACT_OHMS)];
@@ -120,8 +124,11 @@ export const contact = kindOf<Contact>()({
     { mode: 'resistive', weight: 3 },
   ],
   openedAs: 'stuckOpen',
-  follows(part, _how, own) {
-    const closes = isMoved(part, own) === (part.form === 'NO');
+  follows(part, { state }, own) {
+    const { resetBy } = part.mover;
+    const moved = isMoved(part, own);
+    if (resetBy !== undefined && (moved || (state.mode === 'tripped' && !own.isOn(resetBy)))) return { mode: 'tripped' };
+    const closes = moved === (part.form === 'NO');
     return { mode: !closes ? 'open' : part.ramp && !own.holds(part.ramp.until) ? 'ramping' : 'closed' };
   },
   conducts: (_part, how) => isClosed(how),

@@ -55,9 +55,9 @@ export const seriesTimer = kindOf<SeriesTimer>()({
 
 /**
  * What a timer gives for a call: on late and off late; on at once for a while; the same for a touch; a star contact for a
- * while, then, after a pause, a delta contact.
+ * while, then, after a pause, a delta contact; on and off in turn for as long as it is called.
  */
-export type Timing = 'delay' | 'interval' | 'one-shot' | 'star-delta';
+export type Timing = 'delay' | 'interval' | 'one-shot' | 'repeat' | 'star-delta';
 
 /** A timer with a supply of its own and a call input, which may be one pair of terminals; its contacts follow the call as it is timed. */
 export interface Timer extends TwoEnded {
@@ -103,6 +103,10 @@ const TIMINGS: Readonly<
     if (mode === 'on') return after('spent', onMs);
     if (mode === 'spent') return called ? null : { to: 'idle' };
     return called ? { to: 'on' } : null;
+  },
+  repeat(mode, called, onMs, offMs) {
+    if (!called) return mode === 'idle' ? null : { to: 'idle' };
+    return mode === 'on' ? after('pausing', onMs) : mode === 'pausing' ? after('on', offMs) : { to: 'on' };
   },
   'star-delta'(mode, called, onMs, offMs) {
     if (!called) return mode === 'idle' ? null : { to: 'idle' };

@@ -91,6 +91,34 @@ const byProcess = <const I extends string>(title: string, symbol: Contact['symbo
   });
 };
 
+/** What it has moved stays so until a hand resets it. */
+const resetByHand = <const I extends string>(title: string, symbol: Contact['symbol'], input: InputFacts<I>) => {
+  const plain = byProcess(title, symbol, input, 'NC');
+  const reset: InputFacts<'reset'> = {
+    name: 'reset',
+    on: 'Press its reset',
+    off: 'Let its reset go',
+    state: 'with its reset pressed',
+    kind: 'momentary',
+    use: 'reset',
+    rest: false,
+  };
+  const inputs: readonly InputFacts<I | 'reset'>[] = [...plain.inputs, reset];
+  const { form: _always, ...fields } = plain.fields;
+  return define({
+    ...plain,
+    inputs,
+    fields,
+    parts: (plate) =>
+      plain
+        .parts({ ...plate, text: (name) => (name === 'form' ? 'NC' : plate.text(name as keyof typeof fields)) } as Parameters<
+          typeof plain.parts
+        >[0])
+        .map((part) => (part.kind === 'contact' ? { ...part, mover: { ...part.mover, resetBy: 'reset' } } : part)),
+    source: `${plain.source}; it stays as it tripped until its button is pressed with the cause gone`,
+  });
+};
+
 /** Codes of UL 508 and IEC 60947-5-1 that a small control's contact may have. */
 export const PILOT_CODES = ['A600', 'A300', 'B300', 'B600', 'C300', 'D300', 'R300'];
 
@@ -127,6 +155,22 @@ export const switches = {
     { name: 'hot', on: 'Overheat it', off: 'Let it cool', state: 'over its limit', kind: 'maintained', rest: false },
     'NC',
   ),
+  'pressure-switch-reset': resetByHand('Pressure switch, high side, reset by hand', 'pressure', {
+    name: 'high',
+    on: 'Raise pressure',
+    off: 'Let pressure fall',
+    state: 'pressure high',
+    kind: 'maintained',
+    rest: false,
+  }),
+  'temperature-limit-reset': resetByHand('Temperature limit, reset by hand', 'thermostat', {
+    name: 'hot',
+    on: 'Overheat it',
+    off: 'Let it cool',
+    state: 'over its limit',
+    kind: 'maintained',
+    rest: false,
+  }),
   'float-switch': byProcess(
     'Float switch',
     'float',

@@ -181,6 +181,26 @@ export const thermostats = {
       G: ['fan', 'cooling', 'cooling2'],
     },
   ),
+  'thermostat-3-2': staged(
+    'Thermostat, three stages of heat and two of cold',
+    ['Y1', 'Y2', 'W1', 'W2', 'W3', 'G'],
+    [
+      staging('cooling', 'Call for cooling', 'Stop cooling call', 'calling for cooling'),
+      staging('cooling2', 'Call for more cooling', 'Stop the second stage', 'calling for more cooling'),
+      staging('heating', 'Call for heat', 'Stop heat call', 'calling for heat'),
+      staging('heating2', 'Call for more heat', 'Stop the second stage', 'calling for more heat'),
+      staging('heating3', 'Call for all heat', 'Stop the third stage', 'calling for all heat'),
+      { ...calls.fan, group: 'call' },
+    ],
+    {
+      Y1: ['cooling', 'cooling2'],
+      Y2: ['cooling2'],
+      W1: ['heating', 'heating2', 'heating3'],
+      W2: ['heating2', 'heating3'],
+      W3: ['heating3'],
+      G: ['fan', 'cooling', 'cooling2'],
+    },
+  ),
   'thermostat-heat-pump': staged(
     'Thermostat for a heat pump',
     ['Y', 'O', 'B', 'W2', 'G'],

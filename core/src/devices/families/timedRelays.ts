@@ -128,6 +128,23 @@ export const timedRelays = {
     onFor: 'On for',
     source: `${EN}; a call while it is on is not counted`,
   }),
+  'timer-repeat': timed({
+    as: 'on and off in turn',
+    timing: 'repeat',
+    supply: A,
+    throws: [FIRST],
+    onFor: 'On for',
+    offFor: 'Off for',
+    source: `${EN}; begins with on`,
+  }),
+  'timer-random-start': timed({
+    as: 'on delay, another one each time',
+    timing: 'delay',
+    supply: A,
+    throws: [FIRST],
+    onFor: 'On after, at most',
+    source: `${EN}; keeps a row of machines from starting together after a power cut; taken as the longest`,
+  }),
   'timer-star-delta': define({
     ...variant('Time relay', 'star and delta'),
     letter: 'K',

@@ -14,7 +14,12 @@ const EVENTS: { readonly [K in PartKind]: { readonly [M in ModeOf<K>]: Told } } 
   load: { whole: ' changes.' },
   load3: { whole: ' changes.' },
   transformer: { there: ' changes.' },
-  contact: { open: ' opens.', closed: ' closes.', ramping: ' lets through, on its ramp.' },
+  contact: {
+    tripped: ' trips, and stays so until it is reset.',
+    open: ' opens.',
+    closed: ' closes.',
+    ramping: ' lets through, on its ramp.',
+  },
   'dc-output': { down: ' goes off.', up: ' gives its volts.' },
   coil: { in: ' pulls in: a click.', out: ' lets go: a click.', burnt: "'s coil smokes and burns open." },
   motor: {
