@@ -23,6 +23,17 @@ export interface InputFacts<I extends string = string> {
   readonly rest: boolean;
 }
 
+/** A button on the device that puts back what has tripped. */
+export const RESET: InputFacts<'reset'> = {
+  name: 'reset',
+  on: 'Press its reset',
+  off: 'Let its reset go',
+  state: 'with its reset pressed',
+  kind: 'momentary',
+  use: 'reset',
+  rest: false,
+};
+
 /** The nameplate as a family's row reads it: typical values stand in for what is unknown, except where none may. */
 export interface Plate<F extends string = string> {
   number(field: F): number | undefined;

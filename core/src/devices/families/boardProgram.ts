@@ -1,5 +1,5 @@
 import type { Contact, Program } from '#core/kinds';
-import { field, type Plate } from '../family';
+import { field, type InputFacts, type Plate } from '../family';
 
 /** What a board's own relays carry; nothing is printed on most. */
 export const outputFields = {
@@ -11,6 +11,17 @@ export type OutputPlate = Plate<'carryA' | 'makeA' | 'mostV'>;
 
 type Row = Program['rows'][number];
 type Words = string;
+/** A flame that a board or a cell of its own sees: it comes after the gas. */
+export const FLAME: InputFacts<'flame'> = {
+  name: 'flame',
+  on: 'Let it light',
+  off: 'Let the flame go',
+  state: 'with a flame seen',
+  kind: 'maintained',
+  proves: true,
+  rest: false,
+};
+
 /** Conditions as words: `W LIM !LOCK` are all together, ` | ` parts one set from another. */
 export const when = (words: Words): Row['when'] =>
   words.split('|').map((all) =>

@@ -1,6 +1,6 @@
 import type { Part } from '#core/kinds';
 import { define, field } from '../family';
-import { drives, inputsTo, inside, OWN, outputFields, relay, resets, sets, when } from './boardProgram';
+import { drives, FLAME, inputsTo, inside, OWN, outputFields, relay, resets, sets, when } from './boardProgram';
 
 /** Boards that run a sequence of their own. */
 export const boards = {
@@ -9,17 +9,7 @@ export const boards = {
     letter: 'A',
     group: 'control',
     terminals: ['R', 'C', 'W', 'LIM', 'PS', 'MV', 'L', 'IND', 'HSI', 'FAN'],
-    inputs: [
-      {
-        name: 'flame',
-        on: 'Let it light',
-        off: 'Let the flame go',
-        state: 'with a flame seen',
-        kind: 'maintained',
-        proves: true,
-        rest: false,
-      },
-    ],
+    inputs: [FLAME],
     fields: {
       va: field.typical('Own use', 'VA', 5, undefined, 0.5, 30),
       purgeS: field.typical('Purges', 's', 15, undefined, 1, 120),

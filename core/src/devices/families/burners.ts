@@ -1,69 +1,24 @@
 import type { Part } from '#core/kinds';
-import { define, field, type InputFacts } from '../family';
-import { drives, inputsTo, inside, OWN, outputFields, relay, resets, sets } from './boardProgram';
-import { OWN_LOOP } from './watchers';
+import { define, field, RESET } from '../family';
+import { drives, FLAME, inputsTo, inside, outputFields, relay, resets, sets } from './boardProgram';
+import { fedLoops, feeds, loopFields, loopInput, loopSensor, PLUS } from './ownLoop';
 
-const press: InputFacts<'reset'> = {
-  name: 'reset',
-  on: 'Press its reset',
-  off: 'Let its reset go',
-  state: 'with its reset pressed',
-  kind: 'momentary',
-  use: 'reset',
-  rest: false,
-};
-
-const PLUS = '#plus';
-const ZERO = '#zero';
-const INNER = { plusNode: PLUS, zeroNode: ZERO };
-/** From its inner supply to the screw that a loop begins at. */
-const feeds = (screw: string): Part => ({ kind: 'join', id: `to ${screw}`, a: PLUS, b: screw, ohms: 1 });
-
-const supplyFields = {
-  ratedV: field.number('Supply', 'V', 12, 277),
-  va: field.typical('Own use', 'VA', 5, undefined, 0.5, 30),
-};
+const supplyFields = loopFields(5, 277);
 
 /** Burner controls that are fed from the mains, and the cell that sees a flame for them. */
 export const burners = {
-  'flame-cell': define({
-    title: 'Flame cell',
-    letter: 'B',
-    group: 'control',
-    terminals: ['1', '2'],
-    inputs: [
-      {
-        name: 'flame',
-        on: 'Let it light',
-        off: 'Let the flame go',
-        state: 'with a flame seen',
-        kind: 'maintained',
-        proves: true,
-        rest: false,
-      },
-    ],
-    fields: {},
-    parts: (): Part[] => [
-      {
-        kind: 'contact',
-        id: '1-2',
-        a: '1',
-        b: '2',
-        form: 'NO',
-        mover: { inputs: ['flame'] },
-        duty: 'control',
-        symbol: 'light',
-        ratings: OWN_LOOP,
-      },
-    ],
-    source: 'under 1.6 kΩ in light, over 20 kΩ in the dark; taken as closed and open: common practice',
-  }),
+  'flame-cell': loopSensor(
+    'Flame cell',
+    ['NO', 'light'],
+    FLAME,
+    'under 1.6 kΩ in light, over 20 kΩ in the dark; taken as closed and open: common practice',
+  ),
   'oil-primary': define({
     title: 'Oil burner primary control',
     letter: 'A',
     group: 'control',
     terminals: ['L', 'N', 'M', 'T1', 'T2', 'F1', 'F2'],
-    inputs: [press],
+    inputs: [RESET],
     fields: {
       ...supplyFields,
       trialS: field.typical('Trial for ignition', 's', 15, undefined, 5, 60),
@@ -71,17 +26,8 @@ export const burners = {
     },
     parts: (plate): Part[] => [
       {
-        ...OWN,
-        a: 'L',
-        b: 'N',
-        ratedV: plate.number('ratedV'),
-        va: plate.certain('va'),
-        inner: INNER,
-        inputs: [
-          { name: 'CALL', a: 'T2', b: ZERO },
-          { name: 'LIT', a: 'F2', b: ZERO },
-          { name: 'RESET', a: '#reset', b: ZERO },
-        ],
+        ...fedLoops(plate, ['L', 'N']),
+        inputs: [loopInput('CALL', 'T2'), loopInput('LIT', 'F2'), loopInput('RESET', '#reset')],
         outputs: ['M'],
         program: {
           scanMs: 100,
@@ -109,7 +55,7 @@ export const burners = {
     letter: 'A',
     group: 'control',
     terminals: ['L1', 'N', 'OP', 'AIR', 'BLR', 'IGN', 'PIL', 'MAIN', 'ALM', 'S1', 'S2'],
-    inputs: [press],
+    inputs: [RESET],
     fields: {
       ...supplyFields,
       purgeS: field.typical('Purges', 's', 30, undefined, 1, 300),
@@ -119,21 +65,11 @@ export const burners = {
       ...outputFields,
     },
     parts: (plate): Part[] => {
-      const ratedV = plate.number('ratedV');
       return [
         {
-          ...OWN,
-          a: 'L1',
-          b: 'N',
-          ratedV,
-          va: plate.certain('va'),
-          inner: INNER,
-          inputV: ratedV ?? 120,
-          inputs: [
-            ...inputsTo('N', ['OP', 'AIR']),
-            { name: 'LIT', a: 'S2', b: ZERO, isInner: true },
-            { name: 'RESET', a: '#reset', b: 'N' },
-          ],
+          ...fedLoops(plate, ['L1', 'N']),
+          inputV: plate.number('ratedV') ?? 120,
+          inputs: [...inputsTo('N', ['OP', 'AIR']), loopInput('LIT', 'S2'), { name: 'RESET', a: '#reset', b: 'N' }],
           outputs: ['BLR', 'IGN', 'PIL', 'MAIN', 'ALM'],
           program: {
             scanMs: 100,

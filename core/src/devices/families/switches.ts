@@ -1,5 +1,5 @@
 import type { Contact, Sensor } from '#core/kinds';
-import { define, field, type InputFacts, type Plate } from '../family';
+import { define, field, type InputFacts, type Plate, RESET } from '../family';
 
 /** Thresholds of a switch that reads a process, in the process's own unit, and the pause before it acts. */
 export const sensorFields = {
@@ -94,16 +94,7 @@ const byProcess = <const I extends string>(title: string, symbol: Contact['symbo
 /** What it has moved stays so until a hand resets it. */
 const resetByHand = <const I extends string>(title: string, symbol: Contact['symbol'], input: InputFacts<I>) => {
   const plain = byProcess(title, symbol, input, 'NC');
-  const reset: InputFacts<'reset'> = {
-    name: 'reset',
-    on: 'Press its reset',
-    off: 'Let its reset go',
-    state: 'with its reset pressed',
-    kind: 'momentary',
-    use: 'reset',
-    rest: false,
-  };
-  const inputs: readonly InputFacts<I | 'reset'>[] = [...plain.inputs, reset];
+  const inputs: readonly InputFacts<I | 'reset'>[] = [...plain.inputs, RESET];
   const { form: _always, ...fields } = plain.fields;
   return define({
     ...plain,

@@ -1,19 +1,10 @@
 import type { Part } from '#core/kinds';
-import { define, field, type InputFacts, variant } from '../family';
-import { drives, inside, OWN, resets, sets } from './boardProgram';
+import { define, field, type InputFacts, RESET, variant } from '../family';
+import { drives, inside, resets, sets } from './boardProgram';
+import { fedLoops, feeds, loopFields, loopInput, loopSensor, OWN_LOOP, PLUS } from './ownLoop';
 import { relayRatingFields, relayRatings, throwOf } from './relays';
 
-const PLUS = '#plus';
-const ZERO = '#zero';
-
-const supplyFields = {
-  ratedV: field.number('Supply', 'V', 12, 480),
-  va: field.typical('Own use', 'VA', 3, undefined, 0.1, 30),
-};
-
-const feeds = (screw: string): Part => ({ kind: 'join', id: `to ${screw}`, a: PLUS, b: screw, ohms: 1 });
-/** What water or a warm winding answers to a loop of some milliamps: closed or open, by hand or by its process. */
-export const OWN_LOOP = { resistiveA: 0.05, mostV: 50, dcA: 0.05, dcV: 50 } as const;
+const supplyFields = loopFields(3, 480);
 
 const wet = <const I extends string>(name: I, on: string, off: string, state: string): InputFacts<I> => ({
   name,
@@ -72,16 +63,8 @@ export const watchers = {
       const fills = plate.text('mode') === 'to fill';
       return [
         {
-          ...OWN,
-          a: 'A1',
-          b: 'A2',
-          ratedV: plate.number('ratedV'),
-          va: plate.certain('va'),
-          inner: { plusNode: PLUS, zeroNode: ZERO },
-          inputs: [
-            { name: 'H', a: 'H', b: ZERO },
-            { name: 'L', a: 'L', b: ZERO },
-          ],
+          ...fedLoops(plate, ['A1', 'A2']),
+          inputs: [loopInput('H', 'H'), loopInput('L', 'L')],
           outputs: ['OUT'],
           program: {
             scanMs: 100,
@@ -97,66 +80,23 @@ export const watchers = {
     },
     source: 'to empty: in at the high electrode, out under the low one; to fill the other way about; 1 to 10 s: common practice',
   }),
-  'motor-thermistors': define({
-    title: 'Thermistors in a winding',
-    letter: 'B',
-    group: 'control',
-    terminals: ['1', '2'],
-    inputs: [
-      {
-        name: 'hot',
-        on: 'Let the winding get hot',
-        off: 'Let the winding cool',
-        state: 'with its winding hot',
-        kind: 'maintained',
-        rest: false,
-      },
-    ],
-    fields: {},
-    parts: (): Part[] => [
-      {
-        kind: 'contact',
-        id: '1-2',
-        a: '1',
-        b: '2',
-        form: 'NC',
-        mover: { inputs: ['hot'] },
-        duty: 'control',
-        symbol: 'thermostat',
-        ratings: OWN_LOOP,
-      },
-    ],
-    source: 'six in series at most, 1.5 kΩ cold together, over 1.65 to 4 kΩ hot; taken as closed and open: IEC 60947-8, from memory',
-  }),
+  'motor-thermistors': loopSensor(
+    'Thermistors in a winding',
+    ['NC', 'thermostat'],
+    wet('hot', 'Let the winding get hot', 'Let the winding cool', 'with its winding hot'),
+    'six in series at most, 1.5 kΩ cold together, over 1.65 to 4 kΩ hot; taken as closed and open: IEC 60947-8, from memory',
+  ),
   'thermistor-relay': define({
     ...variant('Thermistor relay', 'A1 A2, T1 T2'),
     letter: 'F',
     group: 'control',
     terminals: ['A1', 'A2', 'T1', 'T2', '11', '12', '14'],
-    inputs: [
-      {
-        name: 'reset',
-        on: 'Press its reset',
-        off: 'Let its reset go',
-        state: 'with its reset pressed',
-        kind: 'momentary',
-        use: 'reset',
-        rest: false,
-      },
-    ],
+    inputs: [RESET],
     fields: { ...supplyFields, resets: field.choice('It comes back', ['by itself', 'by hand'], 'by hand'), ...relayRatingFields },
     parts: (plate): Part[] => [
       {
-        ...OWN,
-        a: 'A1',
-        b: 'A2',
-        ratedV: plate.number('ratedV'),
-        va: plate.certain('va'),
-        inner: { plusNode: PLUS, zeroNode: ZERO },
-        inputs: [
-          { name: 'COOL', a: 'T2', b: ZERO },
-          { name: 'RESET', a: '#reset', b: ZERO },
-        ],
+        ...fedLoops(plate, ['A1', 'A2']),
+        inputs: [loopInput('COOL', 'T2'), loopInput('RESET', '#reset')],
         outputs: ['OUT'],
         program: {
           scanMs: 100,
