@@ -13,7 +13,7 @@ test.describe('in the dark theme', () => {
     await tech.open(/Practice board/);
     await tech.power('All on');
     await tech.select('K1');
-    await expect(tech.plate()).toContainText('Pulls in');
+    await expect(tech.plate()).toContainText('Pulls in', { timeout: 60_000 });
     expect((await new AxeBuilder({ page }).analyze()).violations.map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual([]);
   });
 });
