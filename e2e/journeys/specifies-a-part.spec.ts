@@ -40,6 +40,7 @@ test.describe('on a phone', () => {
   });
 
   test('nothing moves under the thumb while figures come, however slow the phone', async ({ page }) => {
+    test.setTimeout(300_000);
     const tech = technician(page);
     await tech.openCopy(/Cold store 1, condensing unit/);
     const slow = await page.context().newCDPSession(page);
@@ -51,7 +52,7 @@ test.describe('on a phone', () => {
     await tab.click();
     const coil = page.getByRole('button', { name: '208–240 V 60 Hz' });
     const coilAt = await top(coil);
-    await expect(page.getByText('Worst of all input states')).toBeAttached({ timeout: 60_000 });
+    await expect(page.getByText('Worst of all input states')).toBeAttached({ timeout: 180_000 });
     expect(await top(tab)).toBe(tabAt);
     expect(await top(coil)).toBe(coilAt);
   });
