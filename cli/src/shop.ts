@@ -27,15 +27,15 @@ export const shop: Shop = {
   circuit(name) {
     const demo = name.startsWith('demo:') ? name.slice(5) : undefined;
     const isDemo = demo !== undefined && demoNames().includes(demo);
-    const message =
-      demo === undefined
-        ? `The file ${name} cannot be read.`
-        : `There is no demo circuit ${demo}. There are ${demoNames().join(', ')}, and with one mistake each P1 to P${mistaken().length}.`;
-    const call = mistaken().find(({ number }) => number === demo);
+    const call = demo === undefined || isDemo ? undefined : mistaken().find(({ number }) => number === demo);
     if (call) {
       const sound = this.circuit(`demo:${call.of}`);
       return sound.ok ? mistakenCircuit(call, sound.value) : sound;
     }
+    const message =
+      demo === undefined
+        ? `The file ${name} cannot be read.`
+        : `There is no demo circuit ${demo}. There are ${demoNames().join(', ')}, and with one mistake each P1 to P${mistaken().length}.`;
     if (demo !== undefined && !isDemo) return wrong({ code: 'no-such-file', at: name, message });
     const text = textOf(isDemo ? `${DEMO}${demo}.json` : name, message);
     return text.ok ? readCircuit(text.value, catalogue) : text;

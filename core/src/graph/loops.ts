@@ -1,5 +1,6 @@
 import { at } from '#core/units';
 import { endsOfBranch } from './graph';
+import { partition } from './partition';
 import { type CircuitPlan, isWired, type PlannedPart } from './plan';
 
 /** A contact between two points that wires and metal make. */
@@ -53,25 +54,24 @@ const onwards = (here: readonly Edge[], last: Edge): Edge | undefined => (here.l
 
 function besideOf(edges: readonly Edge[]): ReadonlyMap<number, readonly Edge[]> {
   const beside = new Map<number, Edge[]>();
-  for (const edge of edges) for (const point of edge.points) beside.set(point, [...(beside.get(point) ?? []), edge]);
+  for (const edge of edges)
+    for (const point of edge.points) {
+      const here = beside.get(point);
+      if (here) here.push(edge);
+      else beside.set(point, [edge]);
+    }
   return beside;
 }
 
 /** Nodes that wires and metal join are one point; solid is one on which something other than a contact hangs. */
 function pointsOf(plan: CircuitPlan): { readonly pointOf: (node: number) => number; readonly solid: ReadonlySet<number> } {
-  const parent = new Map<number, number>();
-  const pointOf = (node: number): number => {
-    const up = parent.get(node);
-    return up === undefined ? node : pointOf(up);
-  };
+  const points = partition<number>();
   const others: number[] = [];
   for (const branch of plan.branches) {
     const ends = endsOfBranch(branch);
     const part = 'part' in branch.owner ? at(plan.parts, branch.owner.part).part : undefined;
-    if (branch.role === 'wire' || part?.kind === 'join') {
-      const [first, ...rest] = ends.map(pointOf);
-      for (const one of rest) if (first !== undefined && pointOf(one) !== first) parent.set(pointOf(one), first);
-    } else if (part?.kind !== 'contact' || part.ratings.isWorkedDead) others.push(...ends);
+    if (branch.role === 'wire' || part?.kind === 'join') for (const end of ends.slice(1)) points.join(end, at(ends, 0));
+    else if (part?.kind !== 'contact' || part.ratings.isWorkedDead) others.push(...ends);
   }
-  return { pointOf, solid: new Set(others.map(pointOf)) };
+  return { pointOf: points.groupOf, solid: new Set(others.map(points.groupOf)) };
 }
