@@ -130,8 +130,7 @@ const loadViews = ({ exploration }: Study): LoadView[] =>
     ...tellLoad(load),
     device: load.planned.device.id,
     class: load.class,
-    phases:
-      load.planned.part.kind === 'motor3' || load.planned.part.kind === 'two-speed-motor' || load.planned.part.kind === 'load3' ? 3 : 1,
+    phases: load.planned.kind.phases ?? 1,
     runA: load.runA ?? null,
     startA: load.startA ?? null,
     getsV: load.getsV ?? null,

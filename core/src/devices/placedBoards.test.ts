@@ -5,7 +5,7 @@ import { isKind, type PartKind } from '#core/kinds';
 import { branchAmpsRms, planNetwork } from '#core/network';
 import { createRig, frameAt, modeAt, runLog, settleMoment, sightAt } from '#core/sequence';
 import { checkStudy, studyOf } from '../check';
-import { joined, moved, without } from '../testing/edits';
+import { edited, joined, moved, set, without } from '../testing/edits';
 import { PLACED } from '../testing/placed';
 import { chains, line, rigged } from '../testing/rigged';
 import type { FamilyName } from './families';
@@ -359,6 +359,32 @@ describe('one winding for two speeds', () => {
     const crossed = moved(moved(circuit, 'dK2:T2', 'dX:T4', 'dX:T5'), 'dK2:T3', 'dX:T5', 'dX:T4');
     expect(speed('right', crossed).word('X', 'two-speed-motor', 10_000)).toBe('backwards');
     expect(checkStudy(studyOf(crossed, explore(crossed))).map(({ id }) => id)).toContain('motor-run:dX:both ways');
+  });
+  it('contacts and guards are judged by the amps of their line and their speed, not by those of a winding', () => {
+    expect(found(placed('motor-two-speed'))).toEqual([]);
+    const plated = (device: string, field: string, value: number) => found(edited(placed('motor-two-speed'), set(device, field, value)));
+    // 10 A in the line at high speed, 5 A in a half; 6 A and 3.5 A at low speed
+    expect(plated('dK2', 'motorA', 9)).toContain('contact-rating:dK2:L1-T1:motor running danger');
+    expect(plated('dK1', 'motorA', 5)).toContain('contact-rating:dK1:L1-T1:motor running danger');
+    expect(plated('dF2', 'settingA', 10)).toContain('overload-setting:dF2 danger');
+    expect(plated('dF1', 'settingA', 10)).toEqual([]);
+  });
+  it('a contactor before six leads in delta carries √3 of a winding', () => {
+    const coil = { coilKind: 'AC', coilV: 120, coilHz: '60', inrushVa: 220, sealedVa: 25 };
+    const starter = (motorA: number) =>
+      rigged(
+        {
+          G1: ['supply-3ph-wye', { volts: 480, hz: '60', faultA: 5000 }],
+          G2: line(120),
+          K1: ['contactor-3', { ...coil, motorA, lockedA: 100, mostV: 600 }],
+          M1: ['motor-6-lead', { volts: 480, runA: 10, lockedA: 60 }],
+        },
+        chains(
+          'G1:L1 K1:L1 | G1:L2 K1:L2 | G1:L3 K1:L3 | K1:T1 M1:U1 M1:W2 | K1:T2 M1:V1 M1:U2 | K1:T3 M1:W1 M1:V2 | G2:L K1:A1 | K1:A2 G2:N',
+        ),
+      );
+    expect(found(starter(9))).toContain('contact-rating:dK1:L1-T1:motor running danger');
+    expect(found(starter(11)).filter((id) => id.startsWith('contact'))).toEqual([]);
   });
   it('without the joint of its corners the high speed does not come up', () => {
     const circuit = placed('motor-two-speed');

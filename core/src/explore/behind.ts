@@ -1,6 +1,6 @@
 import { endsOfBranch, type PlannedPart } from '#core/graph';
 import { type How, isKind, type LoadClass } from '#core/kinds';
-import { branchAmpsRms, pairVolts, partVolts, setPart, solveNet } from '#core/network';
+import { branchAmpsRms, pairVolts, partAmps, partVolts, setPart, solveNet } from '#core/network';
 import { howAt, type Moment, type Rig, showMoment } from '#core/sequence';
 import { at } from '#core/units';
 
@@ -34,6 +34,7 @@ export function behind(rig: Rig, contact: PlannedPart, moment: Moment | undefine
     const amps = kind === undefined ? 0 : leastAmps(rig, planned);
     return kind === undefined || amps < LEAST_A ? [] : [{ planned, kind, amps }];
   });
+  const throughA = partAmps(nets, plan, contact.index);
   const line = new Map(loads.map(({ planned }) => [planned.index, lineVolts(rig, planned)]));
   const how = howAt(rig, contact, moment);
   // what a turning rotor brings by itself is gone before anything burns of it
@@ -48,30 +49,39 @@ export function behind(rig: Rig, contact: PlannedPart, moment: Moment | undefine
   const current = direct && partVolts([direct], plan, contact.index) > breaksV / 2 ? 'DC' : 'AC';
   const serves = loads
     .filter(({ planned, amps }) => leastAmps(rig, planned) <= LOST_SHARE * amps)
-    .map(({ planned, kind, amps }) => ({ part: planned.index, kind, amps: amps * lineShare(planned) }));
+    .map(({ planned, kind, amps }) => ({ part: planned.index, kind, amps, isThree: planned.kind.phases === 3 }));
   for (const net of nets) {
     setPart(net, contact.index, how);
     for (const { motor, was } of coasting) setPart(net, motor.index, was);
   }
   // a running motor's own volts hide it from one pole, and three phases are broken pole by pole
-  return { serves, breaksV: Math.max(breaksV, ...serves.map(({ part }) => line.get(part) ?? 0)), current };
+  return { serves: inLine(serves, throughA), breaksV: Math.max(breaksV, ...serves.map(({ part }) => line.get(part) ?? 0)), current };
 }
 
 const stilled = (state: How['state']): How['state'] => Object.assign({ ...state }, { emfRe: 0, emfIm: 0 });
 
 /** Line to line of a three-phase load; 0 for any other. */
-const lineVolts = ({ plan, nets }: Rig, { part, device }: PlannedPart): number =>
-  part.kind === 'motor3' || part.kind === 'load3' || part.kind === 'two-speed-motor'
-    ? pairVolts(nets, plan.nodeAt(device.id, part.ends[0]), plan.nodeAt(device.id, part.ends[1]))
-    : 0;
+function lineVolts({ plan, nets }: Rig, { part, device, kind }: PlannedPart): number {
+  const [a, b] = kind.phases ? kind.ends(part) : [];
+  return a === undefined || b === undefined ? 0 : pairVolts(nets, plan.nodeAt(device.id, a), plan.nodeAt(device.id, b));
+}
 
-/** A delta's elements carry less than its lines, and a contact breaks a line. */
-export const lineShare = ({ part }: Pick<PlannedPart, 'part'>): number =>
-  part.kind === 'load3' && part.connection === 'delta' ? Math.sqrt(3) : 1;
+/** Windings that are not joined one to a line (a delta, halves side by side) carry less than what the contact breaks. */
+const SPLIT_FROM = 1.2;
+/** The most that a line may carry over one of its windings: two halves side by side, in delta. */
+const MOST_SPLIT = 2 * Math.sqrt(3);
+
+/** Loads with the amps that they draw through the contact: of those on three lines what flows through it tells, however they are joined. */
+function inLine(serves: readonly (Served & { readonly isThree: boolean })[], throughA: number): Served[] {
+  const sum = (isThree: boolean): number => serves.reduce((total, one) => total + (one.isThree === isThree ? one.amps : 0), 0);
+  const three = sum(true);
+  const times = three > 0 ? Math.min(MOST_SPLIT, (throughA - sum(false)) / three) : 1;
+  return serves.map(({ part, kind, amps, isThree }) => ({ part, kind, amps: isThree && times > SPLIT_FROM ? amps * times : amps }));
+}
 
 /** Amps of a load; of a three-phase one its weakest phase, which is the one that an opened pole takes away. */
-function leastAmps({ plan, nets }: Rig, { part, firstBranch, branches }: PlannedPart): number {
-  if (part.kind !== 'motor3' && part.kind !== 'load3' && part.kind !== 'two-speed-motor') return branchAmpsRms(nets, firstBranch);
+function leastAmps({ plan, nets }: Rig, { kind, firstBranch, branches }: PlannedPart): number {
+  if (!kind.phases) return branchAmpsRms(nets, firstBranch);
   const perBranch = Array.from({ length: branches }, (_, index) => firstBranch + index).filter(
     (branch) => endsOfBranch(at(plan.branches, branch)).length > 1,
   );

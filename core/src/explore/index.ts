@@ -1,4 +1,3 @@
-export { lineShare } from './behind';
 export type { Call, Calls } from './calls';
 export { callsKey, logOf } from './calls';
 export { heldByEarth } from './earthFault';

@@ -252,6 +252,10 @@ export interface Kind<
   readonly sights?: Readonly<Record<S, Phase>>;
   see?(part: P, how: How<State<M, V>, F>, sight: Sight): S | undefined;
   loadClass?(part: P): LoadClass | undefined;
+  /** it stands on three lines: its first two ends are on two of them, and its branches are its phases */
+  readonly phases?: 3;
+  /** amps of a line over those of its first branch, when it is joined as it is printed; 1 unless said */
+  lineTimes?(part: P): number;
   /** its rated volts are the most that it bears: fewer harm nothing, and it asks nothing of who feeds it */
   bearsOnly?(part: P): boolean;
   /** amps as it is made over the amps it runs at */

@@ -88,6 +88,9 @@ export const load3 = kindOf<Load3>()({
     const elementV = connection === 'wye' ? ratedV / Math.sqrt(3) : ratedV;
     return [0, 1, 2].some((k) => look.volts(k) >= 0.5 * elementV && look.amps(k) > 1e-4) ? 'on' : 'off';
   },
+  phases: 3,
+  // a delta's elements carry less than its lines
+  lineTimes: ({ connection }) => (connection === 'delta' ? Math.sqrt(3) : 1),
   loadClass: () => 'resistive',
   drawn: ({ ends, watts }) => [{ as: 'block', symbol: 'heater-block', ends, text: { value: watts / 1000, unit: 'kW' } }],
 });

@@ -152,6 +152,8 @@ export const motor3 = kindOf<Motor3>()({
   see: (part, { state, fault }, { drive }) =>
     state.mode === 'starting' ? (fault === 'locked' || drive < turnsFrom(part) ? 'locked' : 'running up') : state.mode,
   loadClass: () => 'motor',
+  phases: 3,
+  lineTimes: sharing,
   inrushRatio: ({ lockedA, runA }) => lockedA / runA,
   drawn({ ends, backs, twin, runA }): Drawn[] {
     const text = { value: runA, unit: 'A' };

@@ -156,6 +156,9 @@ export const twoSpeedMotor = kindOf<TwoSpeedMotor>()({
     return state.mode === 'low' ? 'at low speed' : 'at high speed';
   },
   loadClass: () => 'motor',
+  phases: 3,
+  // at high speed, where it draws the most
+  lineTimes: () => 2,
   inrushRatio: ({ lockedA, runA }) => lockedA / runA,
   drawn: ({ ends, middles, runA, lowA }) => [
     { as: 'block', symbol: 'motor-block', ends, text: { value: lowA, unit: 'A' } },

@@ -1,6 +1,6 @@
 import { conductorsAt, type Device, type DeviceId, deviceOf, terminalId } from '#core/circuit';
 import { familyOf, plateNumber, plateText } from '#core/devices';
-import { type Exploration, type LoadExposure, lineShare } from '#core/explore';
+import type { Exploration, LoadExposure } from '#core/explore';
 import { graphOf, isWired, type PlannedPart } from '#core/graph';
 import { isBond, type LoadClass, type Transformer } from '#core/kinds';
 import type { NetworkPlan } from '#core/network';
@@ -120,7 +120,7 @@ export function loadLines({ plan, loads }: Exploration): LoadLine[] {
         planned,
         class: what,
         ratedV,
-        runA: seen.runA > 0 ? seen.runA * lineShare(planned) : undefined,
+        runA: seen.runA > 0 ? seen.runA * (planned.kind.lineTimes?.(planned.part) ?? 1) : undefined,
         startA: startOf(planned, ratedV, seen),
         getsV: seen.highestV > 0 ? seen.highestV : undefined,
         watts: wattsAt(planned, ratedV, seen),

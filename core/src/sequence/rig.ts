@@ -201,9 +201,9 @@ class SightNow implements Sight {
     return this.planned.branches === 0 ? 0 : this.look.volts(0);
   }
   get amps(): number {
-    const { branches, part } = this.planned;
+    const { branches, kind } = this.planned;
     if (branches === 0) return 0;
-    return isThreefold(part) ? Math.max(this.look.amps(0), this.look.amps(1), this.look.amps(2)) : this.look.amps(0);
+    return kind.phases ? Math.max(this.look.amps(0), this.look.amps(1), this.look.amps(2)) : this.look.amps(0);
   }
   get drive(): number {
     return this.planned.kind.drive?.(this.planned.part, this.look) ?? 0;
@@ -212,8 +212,6 @@ class SightNow implements Sight {
 
 /** What a part sees of itself at a moment that the nets show; computed when it is asked for. */
 export const sightOf = (rig: Rig, planned: PlannedPart, moment: Moment): Sight => new SightNow(rig, planned, moment);
-
-const isThreefold = ({ kind }: PlannedPart['part']): boolean => kind === 'motor3' || kind === 'load3' || kind === 'two-speed-motor';
 
 /** Applies one log entry to the inputs, the processes and the power switch. What is replaced comes out of the box. */
 export function applyEntry(rig: Rig, moment: Moment, entry: LogEntry): Moment {

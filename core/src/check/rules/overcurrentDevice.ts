@@ -6,7 +6,7 @@ import { ampacity, type FigureName, figureOf, nextSize, sizeMotor, smallConducto
 import { greatest, real, type WireSize } from '#core/units';
 import { type Opinion, ruleOf } from '../finding';
 import type { Study } from '../study';
-import { motorsBehind, type PlannedMotor, phasesOf } from './motorsBehind';
+import { motorsBehind, phasesOf } from './motorsBehind';
 
 export type DeviceTold =
   | { readonly code: 'unread' }
@@ -89,12 +89,13 @@ function againstLoad({ practice, circuit, tables }: Study, { fuse, ratingA, amps
 function againstMotors(
   { practice, circuit, tables }: Study,
   { fuse, ratingA, amps }: Asked,
-  motors: readonly PlannedMotor[],
+  motors: ReturnType<typeof motorsBehind>,
 ): Opinion<DeviceTold>[] {
-  const largest = greatest(motors, ({ part }) => part.runA);
+  const largest = greatest(motors, ({ runA }) => runA);
   if (!largest || rulesOf(practice, circuit.practice) !== 'na') return [];
   const by: FigureName = fuse.part.curve === 'na-time-delay-motor' ? 'time-delay fuse at most' : 'inverse-time breaker at most';
-  const { ratedV, runA } = largest.part;
+  const { runA } = largest;
+  const { ratedV } = largest.part;
   const mostA = figureOf(sizeMotor({ volts: ratedV, phases: phasesOf(largest), nameplateA: runA }, 'na', tables), by);
   const othersA = Math.max(0, amps - runA);
   if (mostA === undefined || ratingA <= mostA + othersA + 1e-9) return [];

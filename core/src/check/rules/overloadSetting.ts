@@ -35,7 +35,8 @@ export const overloadRule = ruleOf<OverloadTold>()({
       if (!motor) return [];
       const settingA = plateNumber(device, 'settingA');
       if (settingA === undefined) return [{ about: [device], verdict: 'cannot-clear', told: { code: 'unread' }, missing: ['settingA'] }];
-      const { runA, serviceFactor } = motor.part;
+      const { runA } = motor;
+      const { serviceFactor } = motor.part;
       // while nobody has read the service factor, what only the larger one allows is worth a look
       const share = (factor: number): number => (rules === 'na' ? overloadShare(factor) : IEC_SHARE);
       const most = share(serviceFactor ?? 1.15) * runA;
