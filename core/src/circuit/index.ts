@@ -32,6 +32,7 @@ export {
   emptyCircuit,
   fieldSchema,
   logEntrySchema,
+  markSchema,
   ownFamilyNameSchema,
   ownFamilySchema,
   PLAIN_LANDINGS,

@@ -119,6 +119,8 @@ const JUDGED: Readonly<Record<FieldName, Claim>> = {
   motorV: match(['load-volts']),
   openS: physics('when a valve’s end switch closes'),
   closeS: physics('when a valve’s end switch opens'),
+  returnS: physics('when a valve’s end switch opens'),
+  tripClass: physics('how long it bears the amps of a start, and of a stalled motor'),
   // controls
   ratedV: match(['load-volts']),
   pickUpV: physics('at which volts of the start winding its capacitor is cut out'),

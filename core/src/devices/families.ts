@@ -9,7 +9,7 @@ import { contactors } from './families/contactors';
 import { controllers } from './families/controllers';
 import { controls } from './families/controls';
 import { leadMotors } from './families/leadMotors';
-import { joints, loads } from './families/loads';
+import { counted, joints, loads } from './families/loads';
 import { monitors } from './families/monitors';
 import { operators } from './families/operators';
 import { outputs } from './families/outputs';
@@ -28,6 +28,7 @@ import { timers } from './families/timers';
 import { watchers } from './families/watchers';
 import { type DeviceFamily, type InputFacts, readPlate } from './family';
 import { composed } from './own';
+import { kindText } from './tradeWords';
 
 /** Every family of the trade, one row each. Names of families, fields and inputs are taken from the rows. */
 export const families = {
@@ -67,8 +68,32 @@ export type FieldName = { [K in FamilyName]: keyof Families[K]['fields'] & strin
 const listed: Readonly<Record<string, DeviceFamily>> = families;
 export const familyList: readonly (readonly [name: string, family: DeviceFamily])[] = Object.entries(listed);
 
-/** A family of the trade by its name. */
-export const familyNamed = (name: string): DeviceFamily | undefined => (Object.hasOwn(listed, name) ? listed[name] : undefined);
+const ofCounts = new Map<string, DeviceFamily>();
+
+/** A row of as many as its name says: `terminal-17`. */
+function countedNamed(name: string): DeviceFamily | undefined {
+  const [, of = '', count = ''] = /^([a-z-]+)-([1-9]\d{0,2})$/.exec(name) ?? [];
+  const row = Object.hasOwn(counted, of) ? counted[of] : undefined;
+  if (!row || Number(count) > row.most) return undefined;
+  const made = ofCounts.get(name) ?? row.make(Number(count));
+  ofCounts.set(name, made);
+  return made;
+}
+
+/** A family of the trade by its name; of rows that are made up in any length, one by each count. */
+export const familyNamed = (name: string): DeviceFamily | undefined => (Object.hasOwn(listed, name) ? listed[name] : countedNamed(name));
+
+/** What people look for, and how many of it: "terminals 17", "neutral bar 8". */
+export function countedFor(words: readonly string[]): (readonly [name: string, family: DeviceFamily])[] {
+  const count = words.find((word) => /^\d{1,3}$/.test(word));
+  if (count === undefined) return [];
+  const rest = words.filter((word) => word !== count);
+  return Object.keys(counted).flatMap((of) => {
+    const name = `${of}-${Number(count)}`;
+    const family = Object.hasOwn(listed, name) ? undefined : countedNamed(name);
+    return family && rest.length > 0 && rest.every((word) => kindText(name, family).includes(word)) ? [[name, family] as const] : [];
+  });
+}
 
 const made = new WeakMap<OwnFamily, DeviceFamily>();
 

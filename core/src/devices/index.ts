@@ -4,6 +4,7 @@ export { faceOf } from './faces';
 export type { Brings, FamilyName, FieldName } from './families';
 export {
   catalogue,
+  countedFor,
   families,
   familyList,
   familyNamed,

@@ -5,7 +5,7 @@ import { isKind, type PartKind } from '#core/kinds';
 import { branchAmpsRms, planNetwork } from '#core/network';
 import { createRig, frameAt, modeAt, runLog, settleMoment, sightAt } from '#core/sequence';
 import { checkStudy, studyOf } from '../check';
-import { edited, joined, moved, set, without } from '../testing/edits';
+import { edited, exchanged, joined, moved, set, without } from '../testing/edits';
 import { PLACED } from '../testing/placed';
 import { chains, line, rigged } from '../testing/rigged';
 import type { FamilyName } from './families';
@@ -500,5 +500,80 @@ describe('boards that are wired wrongly', () => {
   it('what hangs on a chain of contacts keeps it from being idle', () => {
     const lamp = joined(safeguard, 'dS1:2', 'dP1:1');
     expect(found(joined(lamp, 'dX:OP', 'dX:L1')).filter((id) => id.startsWith('bridged'))).toEqual([]);
+  });
+});
+
+describe('a valve that stands in the middle for both', () => {
+  // heating, hot water, as the stats call; then what the valve does and whether the boiler is called
+  const seen = run(
+    placed('zone-valve-mid-position'),
+    [
+      [0, 'B1', 'heating'],
+      [100_000, 'S1', 'on'],
+      [200_000, 'B1', 'heating', false],
+      [300_000, 'S1', 'on', false],
+      [400_000, 'B1', 'heating'],
+      [500_000, 'B1', 'heating', false],
+      [600_000, 'S1', 'on'],
+    ],
+    700_000,
+  );
+  it.each([
+    ['hot water alone', 90, 'hot water', 'K1'],
+    ['both', 190, 'both', 'K1'],
+    ['heating alone, told by its switch', 290, 'heating', 'K1'],
+    ['nothing: it is held where it was', 390, 'heating', ''],
+    ['hot water again: it springs home', 490, 'hot water', 'K1'],
+    ['nothing, from home: it stays there', 590, 'hot water', ''],
+    ['heating alone from home, through the middle', 690, 'heating', 'K1'],
+  ])('%s', (_what, s, stands, on) => {
+    expect([seen.word('X', 'mid-valve', s * 1000), seen.on(s * 1000)]).toEqual([stands, on]);
+  });
+  it('placed as it is meant it is sound', () => {
+    expect(found(placed('zone-valve-mid-position'))).toEqual([]);
+  });
+  it('the neutral on orange is a short in the state in which its switch closes', () => {
+    expect(found(exchanged(placed('zone-valve-mid-position'), 'dX:OG', 'dX:BU'))).toEqual([
+      expect.stringMatching(/^short-circuit:.*block$/),
+    ]);
+  });
+  it('without the neutral it never moves, and is not cleared', () => {
+    expect(found(without(placed('zone-valve-mid-position'), 'dX:BU')).join()).toMatch(/dX/);
+  });
+});
+
+describe('an electronic overload', () => {
+  const behind = (family: FamilyName, plate = {}) =>
+    rigged(
+      {
+        G1: ['supply-3ph-wye', { volts: 208, hz: '60', faultA: 5000 }],
+        S1: ['switch-1', { mostV: 300 }],
+        X: [family, { settingA: 6, mostV: 300, ...plate }],
+        M1: ['motor-3ph', { volts: 208, runA: 6, lockedA: 36 }],
+      },
+      chains('G1:L1 X:L1 | G1:L2 X:L2 | G1:L3 S1:1 | S1:2 X:L3 | X:T1 M1:U | X:T2 M1:V | X:T3 M1:W'),
+    );
+  const openedS = (family: FamilyName, plate = {}): number => {
+    const seen = run(
+      behind(family, plate),
+      [
+        [0, 'S1', 'on'],
+        [60_000, 'S1', 'on', false],
+      ],
+      1_000_000,
+    );
+    for (let s = 1; s < 900; s += s < 20 ? 0.5 : 10)
+      if (seen.mode('X', 'contact', (60 + s) * 1000) !== seen.mode('X', 'contact', 59_000)) return s;
+    return Number.POSITIVE_INFINITY;
+  };
+  it('opens within 3.5 s of a lost phase, a bimetal one by its heat alone, later by its class', () => {
+    const [electronic, ten, twenty] = [
+      openedS('overload-electronic'),
+      openedS('overload-relay'),
+      openedS('overload-relay', { tripClass: '20' }),
+    ];
+    expect(electronic).toBeLessThanOrEqual(3.5);
+    expect(ten).toBeGreaterThan(10);
+    expect(twenty / ten).toBeGreaterThan(1.8);
   });
 });

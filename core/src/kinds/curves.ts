@@ -7,7 +7,10 @@ export type CurveName =
   | 'iec-5x20-T'
   | 'iec-5x20-F'
   | 'blade-32'
+  | 'overload-5'
   | 'overload-10'
+  | 'overload-20'
+  | 'overload-30'
   | 'breaker-na'
   | 'mcb-B'
   | 'mcb-C'
@@ -34,6 +37,17 @@ function mcb(edge: number): Curve {
     source: 'IEC 60898, from memory',
   };
 }
+
+/** A motor's overload: within two hours a little over its setting, and within the seconds of its class at 7.2 times. */
+const overload = (tripClass: number): Curve => ({
+  points: [
+    [1.2, 7200],
+    [1.5, 24 * tripClass],
+    [7.2, 0.8 * tripClass],
+  ],
+  fadeMs: 600_000,
+  source: `IEC 60947-4-1 class ${tripClass}, from memory`,
+});
 
 /** Time–current curves. All from memory of the named standard; shown as typical, never as a limit. */
 export const CURVES: Readonly<Record<CurveName, Curve>> = {
@@ -99,15 +113,10 @@ export const CURVES: Readonly<Record<CurveName, Curve>> = {
     fadeMs: 60_000,
     source: 'ISO 8820, from memory',
   },
-  'overload-10': {
-    points: [
-      [1.2, 7200],
-      [1.5, 240],
-      [7.2, 8],
-    ],
-    fadeMs: 600_000,
-    source: 'IEC 60947-4-1 class 10, from memory',
-  },
+  'overload-5': overload(5),
+  'overload-10': overload(10),
+  'overload-20': overload(20),
+  'overload-30': overload(30),
   'breaker-na': {
     points: [
       [1.35, 3600],

@@ -77,6 +77,7 @@ export const floating = kindOf<Floating>()({
           : position <= SHUT_AT
             ? 'shut'
             : 'part open',
+  getsV: (_part, { across }) => Math.max(across(OPENS), across(CLOSES)),
   loadClass: () => 'coil',
   drawn: ({ common, opens, closes, ratedV }) =>
     [opens, closes].map((a) => ({

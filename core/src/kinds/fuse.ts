@@ -1,5 +1,5 @@
 import { CURVES, type CurveName, openingMs } from './curves';
-import { between, kindOf, OPEN, ohmic, type TwoEnded } from './kind';
+import { between, kindOf, OPEN, ohmic, type Sight, type TwoEnded } from './kind';
 
 export interface Fuse extends TwoEnded {
   readonly kind: 'fuse';
@@ -15,12 +15,25 @@ export interface Fuse extends TwoEnded {
   readonly breaksA?: number | undefined;
   /** parts of its device that open it: a shunt release, an undervoltage release */
   readonly pulledBy?: readonly string[];
+  /** it opens after so long when the others of its device carry and it does not: a phase is lost */
+  readonly lossMs?: number;
   /** the input that closes it again */
   readonly resetBy?: string;
 }
 
 /** Heat that is left in an overload relay that has just been reset. Common practice. */
 const RESET_HEAT = 0.5;
+
+/** From this share of its setting beside it, and under this share of that, a phase counts as lost. Common practice. */
+const [LOSS_FROM, LOSS_UNDER] = [0.3, 0.2] as const;
+
+/** How long it takes to open at the amps that it sees. */
+function limitMs({ ratingA = Number.POSITIVE_INFINITY, curve, lossMs }: Fuse, { amps, look }: Sight): number {
+  const byHeat = openingMs(curve, amps / ratingA);
+  if (lossMs === undefined || lossMs >= byHeat) return byHeat;
+  const besideA = look.besideA();
+  return besideA >= LOSS_FROM * ratingA && amps < LOSS_UNDER * besideA ? lossMs : byHeat;
+}
 
 export const fuse = kindOf<Fuse>()({
   kind: 'fuse',
@@ -33,17 +46,17 @@ export const fuse = kindOf<Fuse>()({
   ],
   faults: [{ mode: 'blown', weight: 12 }],
   openedAs: 'blown',
-  next({ ratingA, curve }, { state }, { amps }) {
-    if (state.mode === 'open' || ratingA === undefined) return null;
-    const left = (1 - state.heat) * openingMs(curve, amps / ratingA);
+  next(part, { state }, sight) {
+    if (state.mode === 'open' || part.ratingA === undefined) return null;
+    const left = (1 - state.heat) * limitMs(part, sight);
     return left < Number.POSITIVE_INFINITY ? { mode: 'open', inMs: left, when: 'fresh' } : null;
   },
   enters: (_part, { mode }) => (mode === 'open' ? { heat: 1 } : {}),
-  gathers({ ratingA, curve }, { state }, { amps }, dtMs) {
-    if (ratingA === undefined) return {};
-    const limit = openingMs(curve, amps / ratingA);
+  gathers(part, { state }, sight, dtMs) {
+    if (part.ratingA === undefined) return {};
+    const limit = limitMs(part, sight);
     if (limit < Number.POSITIVE_INFINITY) return { heat: Math.min(1, state.heat + dtMs / limit) };
-    return { heat: state.heat < 1e-6 ? 0 : state.heat * Math.exp(-dtMs / CURVES[curve].fadeMs) };
+    return { heat: state.heat < 1e-6 ? 0 : state.heat * Math.exp(-dtMs / CURVES[part.curve].fadeMs) };
   },
   opensAt: 'heat',
   follows(part, { state }, own) {

@@ -32,7 +32,6 @@ export { isKind, KINDS, recordOf } from './kinds';
 export type { Load } from './load';
 export type { Motor } from './motor';
 export type { Motor3 } from './motor3';
-export { windingV } from './motor3';
 export type { Sensor } from './sensor';
 export type { Join, Source } from './source';
 export { isBond } from './source';

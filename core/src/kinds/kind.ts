@@ -53,6 +53,12 @@ export interface Sight {
   readonly look: Look;
 }
 
+/** RMS volts of one part: across one of its branches, and between two of its marks. */
+export interface VoltsOf {
+  across(branch: number): number;
+  between(marks: readonly string[]): number;
+}
+
 /** Reads the solved circuit from inside one part. */
 export interface Look {
   /** phasor across a branch of the part, by frequency */
@@ -60,6 +66,8 @@ export interface Look {
   /** RMS volts across a branch, and amps through it */
   volts(branch: number): number;
   amps(branch: number): number;
+  /** RMS amps through the others of its kind in its device: the most */
+  besideA(): number;
   /** value and rate a minute of the process that the part reads */
   process(): { readonly value: number; readonly perMinute: number } | undefined;
 }
@@ -252,6 +260,8 @@ export interface Kind<
   readonly sights?: Readonly<Record<S, Phase>>;
   see?(part: P, how: How<State<M, V>, F>, sight: Sight): S | undefined;
   loadClass?(part: P): LoadClass | undefined;
+  /** the volts that its rated volts are held against; without it those across it */
+  getsV?(part: P, volts: VoltsOf): number;
   /** it stands on three lines: its first two ends are on two of them, and its branches are its phases */
   readonly phases?: 3;
   /** amps of a line over those of its first branch, when it is joined as it is printed; 1 unless said */

@@ -10,7 +10,7 @@ interface Seen {
   readonly look?: Partial<Look>;
 }
 
-const NOTHING_AROUND: Look = { across: () => [], volts: () => 0, amps: () => 0, process: () => undefined };
+const NOTHING_AROUND: Look = { across: () => [], volts: () => 0, amps: () => 0, besideA: () => 0, process: () => undefined };
 
 /** What a part of a kind does next, given its mode, its numbers and what it sees of itself. */
 const decide = <K extends PartKind>(

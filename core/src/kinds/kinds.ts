@@ -11,6 +11,7 @@ import { floating, positioner } from './floating';
 import { fuse } from './fuse';
 import type { Kind } from './kind';
 import { load, load3 } from './load';
+import { midValve } from './midValve';
 import { ampRelay, monitor3 } from './monitor';
 import { motor } from './motor';
 import { motor3 } from './motor3';
@@ -53,6 +54,7 @@ export const KINDS = {
   transmitter,
   travel,
   floating,
+  'mid-valve': midValve,
   positioner,
   motor,
   motor3,

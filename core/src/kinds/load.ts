@@ -91,6 +91,7 @@ export const load3 = kindOf<Load3>()({
   phases: 3,
   // a delta's elements carry less than its lines
   lineTimes: ({ connection }) => (connection === 'delta' ? Math.sqrt(3) : 1),
+  getsV: ({ ends }, { between }) => between(ends),
   loadClass: () => 'resistive',
   drawn: ({ ends, watts }) => [{ as: 'block', symbol: 'heater-block', ends, text: { value: watts / 1000, unit: 'kW' } }],
 });

@@ -19,8 +19,7 @@ export interface Motor3 extends PartBase, MotorPlate {
 /** Amps of a line over those of one winding, or half of one, when all is as printed. */
 const sharing = ({ isDelta, twin }: Motor3): number => (isDelta ? Math.sqrt(3) : 1) * (twin && !twin.inSeries ? 2 : 1);
 /** Volts of one winding, or of one half of it, when all is as printed. */
-export const windingV = ({ ratedV, isDelta, twin }: Motor3): number =>
-  (ratedV ?? 1) / (isDelta ? 1 : Math.sqrt(3)) / (twin?.inSeries ? 2 : 1);
+const windingV = ({ ratedV, isDelta, twin }: Motor3): number => (ratedV ?? 1) / (isDelta ? 1 : Math.sqrt(3)) / (twin?.inSeries ? 2 : 1);
 
 /** Admittances per winding at the sequence it turns with (running) and at the other one (about that of the locked rotor). */
 function admittancesOf(part: Motor3): { positive: Phasor; negative: Phasor } {
@@ -151,6 +150,9 @@ export const motor3 = kindOf<Motor3>()({
   sights: MOTOR_SIGHTS,
   see: (part, { state, fault }, { drive }) =>
     state.mode === 'starting' ? (fault === 'locked' || drive < turnsFrom(part) ? 'locked' : 'running up') : state.mode,
+  // halves of a winding get what their links give them, whatever stands between the lines
+  getsV: (part, { across, between }) =>
+    part.twin ? (Math.max(across(0), across(3)) * (part.ratedV ?? 1)) / windingV(part) : between(part.ends),
   loadClass: () => 'motor',
   phases: 3,
   lineTimes: sharing,

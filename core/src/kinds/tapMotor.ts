@@ -64,6 +64,8 @@ export const tapMotor = kindOf<TapMotor>()({
         : fault === 'locked' || drive < 0.6
           ? 'locked'
           : 'running up',
+  // from its common to its fastest tap
+  getsV: ({ taps }, { between }) => between(taps.map(({ mark }) => mark)),
   loadClass: () => 'motor',
   inrushRatio: ({ lockedA, runA }) => lockedA / runA,
   drawn: ({ taps, runA }) =>

@@ -155,6 +155,7 @@ export const twoSpeedMotor = kindOf<TwoSpeedMotor>()({
     if (state.mode.includes('backwards')) return 'backwards';
     return state.mode === 'low' ? 'at low speed' : 'at high speed';
   },
+  getsV: ({ ends, middles }, { between }) => Math.max(between(ends), between(middles)),
   loadClass: () => 'motor',
   phases: 3,
   // at high speed, where it draws the most

@@ -43,6 +43,7 @@ const ROW_OF: { readonly [K in PartKind]?: RowKind } = {
   coil: 'coil',
   travel: 'coil',
   floating: 'coil',
+  'mid-valve': 'coil',
   positioner: 'coil',
   motor: 'load',
   motor3: 'load',

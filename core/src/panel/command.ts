@@ -10,7 +10,7 @@ import {
   tagSchema,
   terminalId,
 } from '#core/circuit';
-import { catalogue, familyOf, kindsIn, kindText, partsOf } from '#core/devices';
+import { catalogue, countedFor, familyNamed, familyOf, kindsIn, kindText, partsOf } from '#core/devices';
 import type { Part } from '#core/kinds';
 import { inSentence } from '#core/units';
 import { addPart, land, type Seat, takeOut, wireAdder } from './add';
@@ -101,7 +101,7 @@ function seated(circuit: Circuit, words: readonly string[], by: string): Command
   if ('why' in found) return no(found.why);
   const { family } = found;
   const facts = catalogue.family(family, circuit.families);
-  const letter = kindsIn(circuit).find(([name]) => name === family)?.[1].letter ?? 'X';
+  const letter = (familyNamed(family) ?? kindsIn(circuit).find(([name]) => name === family)?.[1])?.letter ?? 'X';
   const tag = tagAt >= 0 ? (what[tagAt] ?? '') : nextTag(circuit, letter);
   const problem = tagProblem(circuit, tag);
   if (problem) return no(problem);
@@ -207,9 +207,9 @@ function kindBy(circuit: Circuit, words: readonly string[]): { readonly family: 
   if (words.length === 0) return { why: 'Which kind? Say it in words: push button, contactor 2, lamp.' };
   const wanted = words.map((word) => word.toLowerCase());
   const kinds = kindsIn(circuit);
-  const exact = kinds.find(([name]) => name === wanted.join('-'));
-  if (exact) return { family: exact[0] };
-  const found = kinds
+  const named = wanted.join('-');
+  if (familyNamed(named) || kinds.some(([name]) => name === named)) return { family: named };
+  const found = [...kinds, ...countedFor(wanted)]
     .filter(([name, family]) => wanted.every((word) => kindText(name, family).includes(word)))
     .sort(([a, one], [b, other]) => one.title.length - other.title.length || a.length - b.length);
   return found[0] ? { family: found[0][0] } : { why: `No kind is called “${words.join(' ')}”. Try fewer words.` };

@@ -2,6 +2,7 @@ import { type Circuit, type Device, type DeviceId, type EditChange, type Termina
 import { familyNamed, familyOf } from '#core/devices';
 import { addPart, USUAL_INSULATION_V, wireAdder } from './add';
 import { type KindFor, kindsFor } from './kindsFor';
+import { AS_MARKED, canBeMarked, markedRow, withScrews } from './markedStrip';
 import { markLike, tagsIn } from './naming';
 import { cableIdFor } from './wireDeeds';
 import type { BadLine, ListedWire } from './wireList';
@@ -83,15 +84,28 @@ export function fromWireList(
       return spelled === undefined ? undefined : terminalId(id, spelled);
     };
   const joints = new Set<string>();
+  const listed = listedDevices(wires, circuit);
+  const wanted = new Map(listed.map(({ tag, marks }) => [tag, marks]));
   for (const device of Object.values(circuit.devices)) {
     const family = familyOf(device, circuit);
-    terminals.set(device.tag, find(device.id, family.terminals));
+    const marks = wanted.get(device.tag)?.filter((mark) => markLike(family.terminals, mark) === undefined) ?? [];
+    // a row that was marked by hand gets the screws that the list names beside
+    const screws = marks.length > 0 ? withScrews(circuit, device, marks) : undefined;
+    changes.push(...(screws ?? []));
+    terminals.set(device.tag, find(device.id, screws ? [...family.terminals, ...marks] : family.terminals));
     if (family.group === 'joint') joints.add(device.tag);
   }
-  for (const { tag } of listedDevices(wires, circuit)) {
-    const family = kinds.get(tag);
-    const facts = family === undefined ? undefined : familyNamed(family);
+  let { families } = circuit;
+  for (const { tag, marks } of listed) {
+    const chosen = kinds.get(tag);
+    const row = chosen === AS_MARKED && canBeMarked(marks) ? markedRow(families, tag, marks) : undefined;
+    const family = row?.family ?? chosen;
+    const facts = row ? { terminals: marks, group: 'joint' } : family === undefined ? undefined : familyNamed(family);
     if (terminals.has(tag) || !family || !facts) continue;
+    if (row) {
+      families = { ...families, [row.family]: row.to };
+      changes.push(row.change);
+    }
     const made = addPart(circuit, { family, tag, title: '', ...(Object.hasOwn(plates, tag) ? { plate: plates[tag] } : {}) });
     changes.push(...made.changes);
     idOf.set(tag, made.device);

@@ -7,6 +7,7 @@ export type { ListedDevice } from './fromList';
 export { alikeDevices, fromWireList, listedDevices } from './fromList';
 export { growPattern } from './growPattern';
 export { kindsFor } from './kindsFor';
+export { AS_MARKED, takesScrews } from './markedStrip';
 export { nextTag, tagProblem } from './naming';
 export type { ElementKind, OwnElement } from './ownKind';
 export { ELEMENTS, ownKind, ownKindName, ownKindProblem } from './ownKind';

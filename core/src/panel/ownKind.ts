@@ -23,7 +23,7 @@ export interface OwnElement {
   readonly marks: readonly string[];
 }
 
-type OwnFamilyName = ReturnType<typeof ownFamilyNameSchema.parse>;
+export type OwnFamilyName = ReturnType<typeof ownFamilyNameSchema.parse>;
 type Block = OwnFamily['blocks'][number];
 
 /** Terminals of the known families that give the contacts, in the order in which they are used. */

@@ -9,6 +9,7 @@ import {
   readCircuitDocument,
   spellTerminal,
   type TerminalId,
+  terminalId,
 } from '#core/circuit';
 import { catalogue, familyOf, partsOf } from '#core/devices';
 import { planCircuit } from '#core/graph';
@@ -16,6 +17,7 @@ import { DEMO, demo, seededNumbers } from '../testing/demo';
 import { DRAWN } from '../testing/drawn';
 import { unitPanel } from '../testing/panel';
 import {
+  AS_MARKED,
   addPart,
   addWire,
   alikeDevices,
@@ -24,10 +26,12 @@ import {
   kindsFor,
   listedDevices,
   nextTag,
+  readCommand,
   readWireList,
   seatPart,
   tagProblem,
   takeOut,
+  traceWire,
   usualSwitching,
 } from './index';
 
@@ -302,6 +306,75 @@ it('many alike are asked about once, a few one by one, and each apart when someb
       .map((group) => group.length)
       .sort((a, b) => b - a),
   ).toEqual([71, 70, 1]);
+});
+const changesOf = (command: ReturnType<typeof readCommand>): readonly EditChange[] =>
+  command && 'changes' in command ? command.changes : [];
+
+describe('rows of terminals', () => {
+  const blank: Circuit = { ...emptyCircuit, number: 'P1', title: 't', site: 's' };
+  const proposed = (tag: string, ...marks: string[]) => kindsFor(tag, marks)[0]?.family;
+  it.each([
+    // as many ways as it takes; marks that count nothing are the screws themselves
+    ['X1', ['1', '2', '9'], 'terminal-strip'],
+    ['X1', ['1', '30', '31', '7', '12', '40', '2', '3'], 'terminal-40'],
+    ['X2', ['101', '102'], 'terminals-as-marked'],
+    ['TB4', ['R', 'C', '1N'], 'terminals-as-marked'],
+    ['K1', ['A1', 'A2'], 'contactor-1'],
+    ['K1', ['Q7', 'Q8'], undefined],
+  ] as const)('%s with %j is first taken for %s', (tag, marks, family) => {
+    expect(proposed(tag, ...marks)).toBe(family);
+  });
+  it('one is taken as it is marked, and grows with the next list, and with a hand that traces', () => {
+    const read = (text: string) => readWireList(cellsOf(text)).wires;
+    const take = (circuit: Circuit, text: string) => {
+      const wires = read(text);
+      const kinds = new Map(listedDevices(wires, circuit).flatMap(({ tag, kinds: [first] }) => (first ? [[tag, first.family]] : [])));
+      const made = fromWireList(circuit, wires, kinds as Map<string, string>);
+      return { circuit: done(circuit, made.changes), bad: made.bad };
+    };
+    const first = take(blank, 'X2:102 S1:1 1\nX2:101 S1:2 2\nX3:L S1:1 3');
+    expect(first.bad).toEqual([]);
+    const marksOf = (circuit: Circuit, tag: string) =>
+      familyOf(Object.values(circuit.devices).find((one) => one.tag === tag)!, circuit).terminals;
+    expect([marksOf(first.circuit, 'X2'), marksOf(first.circuit, 'X3')]).toEqual([['101', '102'], ['L']]);
+    const second = take(first.circuit, 'X2:99 X3:N 4\nS1:9 X2:101 5');
+    expect([marksOf(second.circuit, 'X2'), marksOf(second.circuit, 'X3')]).toEqual([
+      ['99', '101', '102'],
+      ['L', 'N'],
+    ]);
+    // a switch takes no screws
+    expect(second.bad.map(({ why }) => why)).toEqual(['S1 has no terminal 9.']);
+    const id = Object.values(second.circuit.devices).find(({ tag }) => tag === 'X2')!.id;
+    const step = traceWire(second.circuit, { from: terminalId(id, '99'), to: terminalId(id, '7'), by: 'eye' });
+    const third = done(second.circuit, 'why' in step ? [] : step.changes);
+    expect([marksOf(third, 'X2'), problemsOf(third)]).toEqual([['7', '99', '101', '102'], []]);
+    const bad = traceWire(third, { from: terminalId(id, '99'), to: { tag: 'X9', family: AS_MARKED, mark: 'no mark' }, by: 'eye' });
+    expect('why' in bad && bad.why).toMatch(/up to 8 letters/);
+    const other = traceWire(third, { from: terminalId(id, '99'), to: { tag: 'X9', family: AS_MARKED, mark: '12a' }, by: 'eye' });
+    expect(marksOf(done(third, 'why' in other ? [] : other.changes), 'X9')).toEqual(['12a']);
+  });
+  it('of any number of ways there is a kind, and none of none or of a thousand', () => {
+    const ways = (name: string) => catalogue.family(name, {})?.terminals.length;
+    expect(['terminal-1', 'terminal-17', 'terminal-200', 'plug-9', 'neutral-bar-5', 'jumper-bar-4'].map(ways)).toEqual([
+      1, 17, 200, 18, 5, 4,
+    ]);
+    expect(['terminal-0', 'terminal-017', 'terminal-201', 'terminal-1000', 'constructor-2', 'relay-17'].map(ways)).toEqual(
+      Array(6).fill(undefined),
+    );
+    expect(done(blank, changesOf(readCommand(blank, 'add terminals 17 X7'))).devices).toMatchObject({
+      dX7: { family: 'terminal-17' },
+    });
+  });
+});
+it.each([
+  ['3 K1:A1 X1:1 18', '3', { awg: 18 }],
+  ['K1:A1 X1:1 3 blue 18', '3', { awg: 18 }],
+  ['K1:A1 X1:1 18', undefined, { awg: 18 }],
+  ['K1:A1 X1:1 3 1.5', '3', { mm2: 1.5 }],
+  ['K1:A1 X1:1 blue 16 12', '16', { awg: 12 }],
+  ['3 K1:A1 X1:1 18 6', '3', { awg: 18 }],
+])('%s: number %s, size %j', (text, number, size) => {
+  expect(readWireList(cellsOf(text)).wires[0]).toMatchObject({ number, size });
 });
 it('a contactor of two poles is proposed before one with a bar', () => {
   expect(

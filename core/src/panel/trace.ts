@@ -11,6 +11,7 @@ import {
 } from '#core/circuit';
 import { familyOf, partsOf } from '#core/devices';
 import { addPart, wireAdder } from './add';
+import { AS_MARKED, canBeMarked, markedRow, withScrewFor } from './markedStrip';
 import { tagProblem } from './naming';
 
 /** In the document’s views: terminals of which every wire is traced, and wires that only a beep tells. */
@@ -86,14 +87,18 @@ export function traceWire(
   const isNew = typeof to !== 'string';
   const problem = isNew ? tagProblem(circuit, to.tag) : undefined;
   if (problem) return { why: problem };
-  const made = isNew ? addPart(circuit, { family: to.family, tag: to.tag }) : undefined;
+  const row = isNew && to.family === AS_MARKED ? markedRow(circuit.families, to.tag, [to.mark]) : undefined;
+  if (row && !canBeMarked([(to as { mark: string }).mark])) return { why: 'A terminal is marked with up to 8 letters and digits: 101.' };
+  const made = isNew ? addPart(circuit, { family: row?.family ?? to.family, tag: to.tag }) : undefined;
   const end = isNew ? terminalId(made?.device as DeviceId, to.mark) : to;
+  const screw = isNew ? row && [row.change] : withScrewFor(circuit, to);
   if (end === from) return { why: 'A wire goes from one terminal to another. A link to itself is no wire.' };
   const between = Object.values(circuit.conductors).find(({ ends }) => ends.includes(from) && ends.includes(end));
   if (between) return { why: `Wire ${between.number} lies between these two already.` };
   const add = wireAdder(circuit, mark)({ ends: [from, end], number: number?.trim() || undefined, colour: colour?.trim() || undefined });
   const id = add.type === 'addConductor' ? (add.conductor as Conductor).id : undefined;
   const changes: EditChange[] = [
+    ...(screw ?? []),
     ...(made?.changes ?? []),
     add,
     ...(by === 'beep' && id ? [setList(BEEPED, [...listOf(circuit, BEEPED), id])] : []),

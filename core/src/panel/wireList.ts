@@ -244,11 +244,14 @@ export function readWireList(table: readonly (readonly string[])[]): WireList {
       const size = sizeOf(cell, isBehind);
       const insulationV = insulationOf(cell, isBehind);
       const cable = cableOf(cell);
+      // of two bare numbers behind the ends the first is the wire's: "K1:A1 X1:1 3 blue 18"
+      const isItsNumber =
+        /^\d+$/.test(cell) && wire.number === undefined && others.some((later) => later.at > at && sizeOf(later.cell, isBehind));
       if (colour && !wire.colour) wire.colour = colour;
       else if (length !== undefined && wire.lengthM === undefined) wire.lengthM = length;
       else if (insulationV !== undefined && wire.insulationV === undefined) wire.insulationV = insulationV;
       else if (cable && !wire.cable) wire.cable = cable;
-      else if (size && !wire.size) wire.size = size;
+      else if (size && !wire.size && !isItsNumber) wire.size = size;
       else if (wire.number === undefined && /^[A-Za-z0-9.+-]{1,12}$/.test(cell)) wire.number = cell;
     }
     wires.push({ line, ends: [first.end, second.end], ...wire });

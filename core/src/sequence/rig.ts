@@ -181,6 +181,13 @@ class LookNow implements Look {
   amps(branch: number): number {
     return branchAmpsRms(this.rig.nets, this.planned.firstBranch + branch);
   }
+  besideA(): number {
+    const { device, kind, index } = this.planned;
+    let most = 0;
+    for (const other of this.rig.plan.partsIn(device.id))
+      if (other.kind === kind && other.index !== index) most = Math.max(most, branchAmpsRms(this.rig.nets, other.firstBranch));
+    return most;
+  }
   process() {
     const { part } = this.planned;
     const index = 'process' in part ? this.rig.plan.processes.findIndex(({ id }) => id === part.process) : -1;

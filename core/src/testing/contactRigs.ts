@@ -64,7 +64,7 @@ const AT_24_V: typeof CONTACT_RIGS = {
   mostV: { load: coil24, volts: 24, print: { carryA: 1, makeA: 2, mostV: 30 } },
 };
 /** A thermostat with a common of its own. */
-export const isOn24 = (name: string): boolean => /^thermostat-(powered|2-2|3-2|heat-pump)$/.test(name);
+export const isOn24 = (name: string): boolean => /^thermostat-(powered|2-2|3-2|heat-pump(-2)?)$/.test(name);
 /** A board whose relays switch its own 24 V. */
 export const isBoardOn24 = (name: string): boolean => name === 'zone-board-2' || name === 'economizer-board';
 const ON_24_V_DC: typeof CONTACT_RIGS = Object.fromEntries(

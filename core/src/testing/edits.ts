@@ -45,3 +45,14 @@ export function joined(circuit: Circuit, a: string, b: string): Circuit {
     conductors: { ...circuit.conductors, [id]: { ...like, id: id as never, number: 'more', ends: [a, b] as never } },
   };
 }
+
+/** The circuit with the wires of two terminals exchanged. */
+export const exchanged = (circuit: Circuit, a: string, b: string): Circuit => ({
+  ...circuit,
+  conductors: Object.fromEntries(
+    Object.entries(circuit.conductors).map(([id, wire]) => [
+      id,
+      { ...wire, ends: wire.ends.map((end) => (end === a ? b : end === b ? a : end)) as typeof wire.ends },
+    ]),
+  ),
+});

@@ -86,6 +86,11 @@ export const PLACED_CONTROLS: { readonly [F in FamilyName]?: Placed } = {
     { G1: mains(120), S1: SWITCH, H1: lamp },
     'G1:L S1:1 X:GY | S1:2 X:BN | X:BU G1:N | X:OG H1:1 | H1:2 G1:N',
   ),
+  'zone-valve-mid-position': made(
+    ['zone-valve-mid-position', { motorV: 120, mostV: 250 }],
+    { G1: mains(120), S1: SWITCH, B1: ['room-thermostat-changeover', { resistiveA: 6, mostV: 250 }], K1: contactor(120) },
+    'G1:L S1:1 B1:1 | S1:2 X:WH | B1:3 X:GY | X:BU K1:A2 G1:N | X:OG B1:2 K1:A1',
+  ),
   'zone-valve-heat-motor': made(
     ['zone-valve-heat-motor', VALVE24],
     { ...LOW, S1: SWITCH, K1: coil(24) },

@@ -1,8 +1,8 @@
 import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { spellTerminal, type TerminalId, terminalId } from '#core/circuit';
-import { familyOf } from '#core/devices';
-import { finishTerminal, kindsFor, nextTag, tracedOf, traceWire } from '#core/panel';
+import { familyNamed, familyOf } from '#core/devices';
+import { finishTerminal, kindsFor, nextTag, takesScrews, tracedOf, traceWire } from '#core/panel';
 import { edit } from '../store/editing';
 import { newIdMark } from '../store/ids';
 import { useDocument } from '../store/select';
@@ -13,7 +13,15 @@ import { Button, Field, Label, Note } from '../ui/parts';
 
 /** The device that a wire leads to and that nobody has met yet. */
 const NEW = 'new';
+/** A screw of a row of terminals that nobody has met yet. */
+const NEW_SCREW = 'another';
 const MOST_OPEN = 8;
+
+/** A terminal as its kind spells it; of a row that is marked as it is wired, as it was typed. */
+const spelledOn = (family: string, mark: string): string => {
+  const typed = mark.trim();
+  return familyNamed(family)?.terminals.find((one) => one.toUpperCase() === typed.toUpperCase()) ?? typed.toUpperCase();
+};
 
 /** A short field under its name. */
 const Said = ({ label, width, value, onSay }: { label: string; width: string; value: string; onSay: (said: string) => void }) => (
@@ -31,6 +39,7 @@ export function TraceDialog({ onClose }: { onClose: () => void }) {
   const [picked, setPicked] = useState<TerminalId>();
   const [to, setTo] = useState('');
   const [mark, setMark] = useState('');
+  const [screw, setScrew] = useState('');
   const [tag, setTag] = useState('');
   const [family, setFamily] = useState('');
   const [number, setNumber] = useState('');
@@ -43,8 +52,10 @@ export function TraceDialog({ onClose }: { onClose: () => void }) {
   const marks = there ? familyOf(there, circuit).terminals : [];
   const kinds = useMemo(() => (to === NEW && tag && mark ? kindsFor(tag, [mark]) : []), [to, tag, mark]);
   const kind = kinds.find((one) => one.family === family)?.family ?? kinds[0]?.family;
+  const marked = mark === NEW_SCREW ? screw.trim() : mark;
   const clear = () => {
     setMark('');
+    setScrew('');
     setNumber('');
     setColour('');
     setDoubted(undefined);
@@ -55,10 +66,10 @@ export function TraceDialog({ onClose }: { onClose: () => void }) {
     const target =
       to === NEW
         ? kind
-          ? { tag, family: kind, mark: mark.toUpperCase() }
+          ? { tag, family: kind, mark: spelledOn(kind, mark) }
           : undefined
-        : there && mark
-          ? terminalId(there.id, mark)
+        : there && marked
+          ? terminalId(there.id, marked)
           : undefined;
     if (!target)
       return setProblem(
@@ -138,14 +149,18 @@ export function TraceDialog({ onClose }: { onClose: () => void }) {
               <option value={NEW}>one that is not here yet</option>
             </Choice>
             {there ? (
-              <Choice aria-label="Terminal that the wire goes to" value={mark} onChange={({ target }) => setMark(target.value)}>
-                <option value="">which terminal</option>
-                {marks.map((one) => (
-                  <option key={one} value={one} disabled={terminalId(there.id, one) === from}>
-                    {one}
-                  </option>
-                ))}
-              </Choice>
+              <>
+                <Choice aria-label="Terminal that the wire goes to" value={mark} onChange={({ target }) => setMark(target.value)}>
+                  <option value="">which terminal</option>
+                  {marks.map((one) => (
+                    <option key={one} value={one} disabled={terminalId(there.id, one) === from}>
+                      {one}
+                    </option>
+                  ))}
+                  {takesScrews(circuit, there) && <option value={NEW_SCREW}>a screw that is not here yet</option>}
+                </Choice>
+                {mark === NEW_SCREW && <Said label="Its mark" width="80px" value={screw} onSay={setScrew} />}
+              </>
             ) : (
               to === NEW && (
                 <>

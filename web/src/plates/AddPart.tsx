@@ -10,7 +10,18 @@ import {
   type TerminalId,
   terminalId,
 } from '#core/circuit';
-import { bringing, catalogue, familyList, kindOfPart, kindText, knowing, loneDevice, partsOf, type StockPart } from '#core/devices';
+import {
+  bringing,
+  catalogue,
+  countedFor,
+  familyList,
+  kindOfPart,
+  kindText,
+  knowing,
+  loneDevice,
+  partsOf,
+  type StockPart,
+} from '#core/devices';
 import { addPart, nextTag, ownKindName, type Seat, seatPart, tagProblem } from '#core/panel';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
@@ -38,7 +49,7 @@ type Own = Circuit['families'];
 
 function searched(words: readonly string[], stock: readonly StockPart[], own: Own): Found[] {
   const fits = (text: string): boolean => words.every((word) => text.toLowerCase().includes(word));
-  const kinds = familyList
+  const kinds = [...familyList, ...countedFor(words)]
     .filter(([name, family]) => fits(kindText(name, family)))
     .map(([family, { title, terminals }]): Found => ({ key: family, family, title, about: terminals.join(' ') }));
   const brought = Object.keys(own).flatMap((family): Found[] => {

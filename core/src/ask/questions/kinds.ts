@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { fine, wrong } from '#core/circuit';
-import { familyList, kindText } from '#core/devices';
+import { countedFor, familyList, kindText } from '#core/devices';
 import { nearestWord } from '#core/units';
 import { lineKind } from '../line';
 
@@ -9,7 +9,7 @@ export const kinds = lineKind({
   facts: z.strictObject({ word: z.string().max(60).optional() }),
   answer({ word = '' }) {
     const words = word.toLowerCase().split(/\s+/).filter(Boolean);
-    const found = familyList.filter(([name, family]) => {
+    const found = [...familyList, ...countedFor(words.flatMap((one) => one.split('-')))].filter(([name, family]) => {
       const text = kindText(name, family);
       return words.every((one) => text.includes(one));
     });

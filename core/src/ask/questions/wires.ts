@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { applyChanges, emptyCircuit, fine, wrong } from '#core/circuit';
 import { familyNamed } from '#core/devices';
-import { cellsOf, fromWireList, listedDevices, readWireList, usualSwitching } from '#core/panel';
+import { AS_MARKED, cellsOf, fromWireList, listedDevices, readWireList, usualSwitching } from '#core/panel';
 import { lineKind } from '../line';
 
 const label = (most: number) => z.string().min(1).max(most).optional();
@@ -18,7 +18,7 @@ export const wires = lineKind({
     practice: z.enum(['na', 'iec']).optional(),
   }),
   answer({ list, kinds = {}, number = 'P1', title = 'From a list of wires', site = '', practice = 'na' }) {
-    const unknown = Object.entries(kinds).find(([, family]) => !familyNamed(family));
+    const unknown = Object.entries(kinds).find(([, family]) => family !== AS_MARKED && !familyNamed(family));
     if (unknown)
       return wrong({
         code: 'no-such-kind',

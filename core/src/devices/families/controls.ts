@@ -1,3 +1,4 @@
+import type { Part } from '#core/kinds';
 import { define, field, only } from '../family';
 import { directFields, directOf } from './switches';
 
@@ -121,6 +122,47 @@ export const controls = {
   'zone-valve-3-screw': motorValve('Motorized valve, three screws, 2 is motor and end switch', ['1', '2'], ['2', '3']),
   'zone-valve-5-lead': motorValve('Motorized valve, five leads: brown, blue, grey to orange', ['BN', 'BU'], ['GY', 'OG']),
   'zone-valve-heat-motor': motorValve('Motorized valve, heat motor, four leads', ['1', '2'], ['3', '4'], { openS: 180, closeS: 120 }),
+  'zone-valve-mid-position': define({
+    title: 'Motorized valve, three ports, stands in the middle for both',
+    letter: 'Y',
+    group: 'control',
+    terminals: ['WH', 'GY', 'OG', 'BU', 'PE'],
+    inputs: [],
+    fields: {
+      motorV: field.number('Motor', 'V', 12, 277),
+      va: field.typical('Motor', 'VA', 7, undefined, 1, 60),
+      runS: field.typical('Whole travel in', 's', 20, undefined, 1, 300),
+      returnS: field.typical('Springs back in', 's', 12, undefined, 1, 300),
+      endSwitchA: field.typical('End switch', 'A', 3, undefined, 0.1, 10),
+      mostV: field.mostV('Rated volts of its end switch'),
+    },
+    parts: (plate): Part[] => [
+      {
+        kind: 'mid-valve',
+        id: 'motor',
+        common: 'BU',
+        opens: 'WH',
+        closes: 'GY',
+        ratedV: plate.number('motorV'),
+        va: plate.certain('va'),
+        runS: plate.certain('runS'),
+        returnS: plate.certain('returnS'),
+      },
+      {
+        kind: 'contact',
+        id: 'WH-OG',
+        a: 'WH',
+        b: 'OG',
+        form: 'NO',
+        mover: { parts: ['motor'] },
+        duty: 'control',
+        symbol: 'end-switch',
+        ratings: { resistiveA: plate.certain('endSwitchA'), mostV: plate.number('mostV') },
+      },
+    ],
+    source:
+      'white: heating, grey: no hot water, orange: heating alone calls the boiler; white to the middle, both to the end, grey alone holds the end: common practice',
+  }),
   'damper-spring': define({
     title: 'Damper motor with spring return, end switch',
     letter: 'Y',

@@ -1,5 +1,5 @@
 import { type Contact, EARTH, type Load, type Part } from '#core/kinds';
-import { define, field, only, type Plate } from '../family';
+import { type DeviceFamily, define, field, only, type Plate } from '../family';
 import { coil, coilFields } from './coils';
 
 /** What stands on a motor's plate. @param lockedTimes locked over running amps, while nobody has read them */
@@ -72,8 +72,10 @@ const speedFields = motorFields(3, 'common practice for a permanent-capacitor fa
 const [MED_TURNS, LO_TURNS] = [1.2, 1.45] as const;
 
 /** Pins and sockets of two halves, joined while they are mated. */
+const marksTo = (most: number): string[] => Array.from({ length: most }, (_, index) => String(index + 1));
+
 const plug = (pins: number) => {
-  const numbers = Array.from({ length: pins }, (_, index) => index + 1);
+  const numbers = marksTo(pins);
   return define({
     title: `Plug and socket, ${pins} pins`,
     letter: 'X',
@@ -116,7 +118,7 @@ const strip = (title: string, letter: string, marks: readonly string[]) =>
 
 /** Screws of one piece of metal. */
 const bar = (title: string, screws: number) => {
-  const marks = Array.from({ length: screws }, (_, index) => String(index + 1));
+  const marks = marksTo(screws);
   return define({
     title,
     letter: 'X',
@@ -300,14 +302,10 @@ export const loads = {
 };
 
 export const joints = {
-  'terminal-strip': strip('Terminal strip', 'X', ['1', '2', '3', '4', '5', '6', '7', '8', '9', '10', '11', '12']),
-  'terminal-2': strip('Terminals, two', 'X', ['1', '2']),
-  'terminal-6': strip('Terminals, six', 'X', ['1', '2', '3', '4', '5', '6']),
-  'terminal-24': strip(
-    'Terminals, twenty-four',
-    'X',
-    Array.from({ length: 24 }, (_, index) => String(index + 1)),
-  ),
+  'terminal-strip': strip('Terminal strip', 'X', marksTo(12)),
+  'terminal-2': strip('Terminals, two', 'X', marksTo(2)),
+  'terminal-6': strip('Terminals, six', 'X', marksTo(6)),
+  'terminal-24': strip('Terminals, twenty-four', 'X', marksTo(24)),
   'plug-2': plug(2),
   'plug-4': plug(4),
   'plug-6': plug(6),
@@ -326,4 +324,12 @@ export const joints = {
     source: 'the reference of all volts to earth',
     is: { earth: true },
   }),
+};
+
+/** Rows that are made up in the panel of as many as it takes: a kind by each count, `terminal-17`. */
+export const counted: Readonly<Record<string, { readonly most: number; readonly make: (count: number) => DeviceFamily }>> = {
+  terminal: { most: 200, make: (count) => strip(`Terminals, ${count}`, 'X', marksTo(count)) },
+  plug: { most: 64, make: plug },
+  'jumper-bar': { most: 100, make: (count) => bar(`Jumper bar, ${count} screws joined`, count) },
+  'neutral-bar': { most: 100, make: (count) => bar(`Neutral bar, ${count} screws joined`, count) },
 };

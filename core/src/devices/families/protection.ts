@@ -105,11 +105,19 @@ const breaker = (poles: 1 | 2 | 3 | 4) =>
 
 const overloadFields = {
   settingA: field.number('Setting', 'A', 0.1, 600),
+  tripClass: field.choice('Trip class', ['5', '10', '20', '30'], '10'),
   mostV: field.mostV('Rated volts, power side'),
   pilotCode: field.choice('Contact code', ['A600', 'B600', 'C600', 'B300', 'C300', 'D300'], 'B600'),
   dcCode: field.dcCode('Contact code on DC'),
 };
 type OverloadPlate = Plate<keyof typeof overloadFields>;
+
+const TRIP_CURVES: Readonly<Record<string, Fuse['curve']>> = {
+  '5': 'overload-5',
+  '10': 'overload-10',
+  '20': 'overload-20',
+  '30': 'overload-30',
+};
 
 /** One heater, by its name L1-T1; any that trips opens the contacts. */
 const heater = (plate: OverloadPlate, id: string): Fuse => ({
@@ -118,7 +126,7 @@ const heater = (plate: OverloadPlate, id: string): Fuse => ({
   a: id.split('-')[0] ?? id,
   b: id.split('-')[1] ?? id,
   ratingA: plate.number('settingA'),
-  curve: 'overload-10',
+  curve: TRIP_CURVES[plate.text('tripClass') ?? '10'] ?? 'overload-10',
   mostV: plate.number('mostV'),
   ohms: 0.01,
   trip: 'shared',
@@ -144,7 +152,8 @@ const tripContacts = (plate: OverloadPlate, heaters: readonly string[]): Contact
     ratings: { pilotCode: plate.text('pilotCode'), dcCode: plate.text('dcCode') },
   }));
 
-const overload = (title: string, poles: readonly number[]) => {
+/** @param sees what its electronics see that heat alone does not; it feeds itself from what it measures */
+const overload = (title: string, poles: readonly number[], sees: { readonly lossMs?: number; readonly ohms?: number } = {}) => {
   const heaters = poles.map((n) => `L${n}-T${n}`);
   return define({
     title,
@@ -153,8 +162,8 @@ const overload = (title: string, poles: readonly number[]) => {
     terminals: [...poles.flatMap((n) => [`L${n}`, `T${n}`]), '95', '96', '97', '98'],
     fields: overloadFields,
     inputs: [{ name: 'reset', on: 'Press reset', off: 'Let go', state: 'reset held', kind: 'momentary', use: 'reset', rest: false }],
-    parts: (plate) => [...heaters.map((id) => heater(plate, id)), ...tripContacts(plate, heaters)],
-    source: 'IEC 60947-4-1 class 10, terminal numbers EN 50005; curve from memory',
+    parts: (plate) => [...heaters.map((id) => ({ ...heater(plate, id), ...sees })), ...tripContacts(plate, heaters)],
+    source: `IEC 60947-4-1 trip classes, terminal numbers EN 50005; curves from memory${sees.lossMs ? '; a lost phase within 3 s: common practice' : ''}`,
   });
 };
 
@@ -172,6 +181,7 @@ export const protection = {
   'fuse-2': fuse(2),
   'overload-relay': overload('Overload relay', [1, 2, 3]),
   'overload-relay-1': overload('Overload relay, one pole', [1]),
+  'overload-electronic': overload('Overload relay, electronic, sees a lost phase', [1, 2, 3], { lossMs: 3000, ohms: 0.001 }),
   'motor-breaker': define({
     title: 'Motor protection switch, three poles, trip contacts',
     letter: 'Q',

@@ -219,6 +219,28 @@ export const thermostats = {
       G: ['fan', 'cooling', 'heating', 'heating2', 'emergency'],
     },
   ),
+  'thermostat-heat-pump-2': staged(
+    'Thermostat for a heat pump of two stages, with emergency heat',
+    ['Y1', 'Y2', 'O', 'B', 'E', 'W2', 'G'],
+    [
+      staging('cooling', 'Call for cooling', 'Stop cooling call', 'calling for cooling'),
+      staging('cooling2', 'Call for more cooling', 'Stop the second stage', 'calling for more cooling'),
+      staging('heating', 'Call for heat', 'Stop heat call', 'calling for heat'),
+      staging('heating2', 'Call for more heat', 'Stop the second stage', 'calling for more heat'),
+      staging('heating3', 'Call for auxiliary heat', 'Stop the auxiliary call', 'calling for auxiliary heat'),
+      staging('emergency', 'Set to emergency heat', 'Set to normal', 'on emergency heat'),
+      { ...calls.fan, group: 'call' },
+    ],
+    {
+      Y1: ['cooling', 'cooling2', 'heating', 'heating2', 'heating3'],
+      Y2: ['cooling2', 'heating2', 'heating3'],
+      O: ['cooling', 'cooling2'],
+      B: ['heating', 'heating2', 'heating3'],
+      E: ['emergency'],
+      W2: ['heating3', 'emergency'],
+      G: ['fan', 'cooling', 'cooling2', 'heating', 'heating2', 'heating3', 'emergency'],
+    },
+  ),
   'room-thermostat-changeover': define({
     title: 'Room thermostat, mains, changeover',
     letter: 'B',

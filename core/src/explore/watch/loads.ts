@@ -1,5 +1,4 @@
 import type { PlannedPart } from '#core/graph';
-import { windingV } from '#core/kinds';
 import { branchVoltsRms, pairVolts, partAmps, partVolts } from '#core/network';
 import type { Rig } from '#core/sequence';
 import type { Calls } from '../calls';
@@ -32,19 +31,11 @@ export const watchLoads: MakeWatch<ReadonlyMap<number, LoadExposure>> = (rig) =>
   };
 };
 
-/** Volts across a load; of a three-phase one between its first two lines, of a winding with taps between its common and its fastest tap. */
-function loadVolts({ plan, nets }: Rig, { part, device, index, firstBranch }: PlannedPart): number {
-  if (part.kind === 'floating') return Math.max(branchVoltsRms(nets, firstBranch), branchVoltsRms(nets, firstBranch + 1));
-  // halves of a winding get what their links give them, whatever stands between the lines
-  if (part.kind === 'motor3' && part.twin)
-    return (Math.max(...[0, 3].map((half) => branchVoltsRms(nets, firstBranch + half))) * (part.ratedV ?? 1)) / windingV(part);
-  if (part.kind === 'two-speed-motor') {
-    const between = ([a, b]: readonly string[]) => pairVolts(nets, plan.nodeAt(device.id, a ?? ''), plan.nodeAt(device.id, b ?? ''));
-    return Math.max(between(part.ends), between(part.middles));
-  }
-  const ends = part.kind === 'tap-motor' ? part.taps.map(({ mark }) => mark) : 'ends' in part ? part.ends : undefined;
-  const [a, b] = ends ?? [];
-  return a === undefined || b === undefined
-    ? partVolts(nets, plan, index)
-    : pairVolts(nets, plan.nodeAt(device.id, a), plan.nodeAt(device.id, b));
+/** The volts that a load gets, as its kind counts them. */
+function loadVolts({ plan, nets }: Rig, { kind, part, device, index, firstBranch }: PlannedPart): number {
+  if (!kind.getsV) return partVolts(nets, plan, index);
+  return kind.getsV(part, {
+    across: (branch) => branchVoltsRms(nets, firstBranch + branch),
+    between: ([a = '', b = '']) => pairVolts(nets, plan.nodeAt(device.id, a), plan.nodeAt(device.id, b)),
+  });
 }

@@ -14,7 +14,7 @@ export interface Odd {
 }
 
 /** What runs or moves by more than volts: a load has a watch of its own. */
-const MOVES: readonly PartKind[] = ['drive', 'floating', 'positioner'];
+const MOVES: readonly PartKind[] = ['drive', 'floating', 'mid-valve', 'positioner'];
 /** Less than this through a diode is no half wave that anybody would miss. */
 const LEAST_A = 0.001;
 /** Both ends of an actuator are fed for so long before it counts: a contact that changes over does that for a moment. */

@@ -81,6 +81,7 @@ const EVENTS: { readonly [K in PartKind]: { readonly [M in ModeOf<K>]: Told } } 
     'cut off': "'s shunt release is cut off.",
   },
   floating: { still: ' stands still.', opening: ' opens.', closing: ' closes.', stalled: ' is driven both ways at once, and stands.' },
+  'mid-valve': { still: ' stands.', driven: ' is driven on.', returning: ' springs back.' },
   positioner: { still: ' is where its signal sends it.', moving: ' moves.' },
   transmitter: { dark: ' goes dark.', alive: ' gives its signal.' },
   drive: { dead: ' goes dead.', ready: ' is ready.', running: ' runs its motor up.', tripped: ' trips.' },

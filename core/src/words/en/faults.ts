@@ -44,6 +44,7 @@ const FAULTS: { readonly [K in PartKind]: { readonly [F in FaultOf<K>]: string }
   undervoltage: { open: 'coil open' },
   'shunt-release': { open: 'coil open' },
   floating: { open: 'motor open', seized: 'seized' },
+  'mid-valve': { open: 'motor open', seized: 'seized' },
   positioner: { open: 'dead', seized: 'seized' },
   transmitter: { dead: 'dead', stuck: 'stuck at one value' },
   drive: { dead: 'dead', trips: 'trips as it runs' },
