@@ -378,11 +378,21 @@ test.describe('by thumb', () => {
     await expect(dialog.getByRole('alert')).toContainText('a short. Follow it again. Tap again if it is so.');
     await finished(/No more on it/);
     await dialog.getByRole('combobox', { name: 'From another terminal' }).selectOption({ label: 'S1:2' });
+    // a row of terminals whose screws are marked as no row of the trade is
+    await another('X2', '102', 'terminals-as-marked');
+    await finished(/No more on it/);
+    await expect(from).toHaveText('X2:102');
     await another('H1', '1', 'lamp');
     await finished(/No more on it/);
     await expect(from).toHaveText(/H1:1|H1:2/);
     await finished(/No more on it/);
     await expect(from).toHaveText('H1:2');
+    await dialog.getByRole('combobox', { name: 'Device that the wire goes to' }).selectOption({ label: 'X2' });
+    await dialog.getByRole('combobox', { name: 'Terminal that the wire goes to' }).selectOption({ label: 'a screw that is not here yet' });
+    await dialog.getByRole('textbox', { name: 'Its mark' }).fill('101');
+    await dialog.getByRole('button', { name: 'It goes there' }).click();
+    await finished(/No more on it/);
+    await expect(from).toHaveText('X2:101');
     await known('G1', 'N', 'It beeps there');
     await expect(left).toContainText('1 wire is told by the beep alone');
     await axe(page);
@@ -390,7 +400,7 @@ test.describe('by thumb', () => {
     await expect(from).toHaveText('G1:N');
     await finished(/No more on it/);
     await expect(dialog.getByText('Every terminal is traced.')).toBeVisible();
-    console.log(`doors: a panel of 3 devices traced in ${taps} taps`);
+    console.log(`doors: a panel of 4 devices traced in ${taps} taps`);
     await page.keyboard.press('Escape');
     await tech.saved();
   });

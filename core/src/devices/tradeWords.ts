@@ -60,6 +60,18 @@ const CALLED: readonly (readonly [kinds: RegExp, words: string])[] = [
   [/^heat-sequencer/, 'electric heat relay'],
   [/^temperature-limit|^fan-limit/, 'high limit disc'],
   [/^plug/, 'connector'],
+  [/^terminal/, 'block row tb'],
+  [/^humidistat/, 'hygrostat humidity dehumidifier'],
+  [/^fan-motor/, 'shaded pole speed taps blower'],
+  [/^relay-(8|11)-pin/, 'octal'],
+  [/^relay-interface/, 'slim pluggable'],
+  [/^relay-multi-lead/, 'multi tap two voltage'],
+  [/^safety-relay/, 'emergency stop e-stop monitored reset'],
+  [/^plc-input|^controller/, 'sinking sourcing'],
+  [/^heater/, 'bank element strip'],
+  [/^zone-valve-mid/, 'three port heating hot water'],
+  [/^overload-electronic/, 'solid state phase loss class'],
+  [/^thermostat-heat-pump/, 'reversing valve aux auxiliary'],
 ];
 
 /** All words by which a kind may be looked for, in small letters. */

@@ -22,16 +22,16 @@ type Row = readonly [body: string, count: number];
 const poles = (name: string): number => Number(/-(\d)(-|$)/.exec(name)?.[1] ?? 1);
 
 /** Which body a family has, and how many of it stand side by side: the first that its name fits. */
-const BODIES: readonly (readonly [name: RegExp, row: (device: Device, circuit: Circuit) => Row])[] = [
-  [/^(breaker|isolator)-/, ({ family }) => ['pole', poles(family)]],
-  [/^fuse-/, ({ family }) => ['fuse pole', poles(family)]],
+const BODIES: readonly (readonly [name: RegExp, row: (family: string, ways: number) => Row])[] = [
+  [/^(breaker|isolator)-/, (family) => ['pole', poles(family)]],
+  [/^fuse-/, (family) => ['fuse pole', poles(family)]],
   [/^motor-breaker/, () => ['motor breaker', 1]],
   [/^overload/, () => ['overload', 1]],
   [/^contactor-held/, () => ['contactor held', 1]],
   [/^contactor-4/, () => ['contactor 4', 1]],
   [/^contactor/, () => ['contactor', 1]],
   [/^control-relay/, () => ['control relay', 1]],
-  [/^relay-impulse/, ({ family }) => ['pole', poles(family)]],
+  [/^relay-impulse/, (family) => ['pole', poles(family)]],
   [/^relay-(8|11)-pin|^relay-(alternating|latching)|-8-pin$/, () => ['relay plug', 1]],
   [/^relay-(8|14)-blade/, () => ['relay blades', 1]],
   [/^relay-interface-1/, () => ['interface 1', 1]],
@@ -46,7 +46,7 @@ const BODIES: readonly (readonly [name: RegExp, row: (device: Device, circuit: C
   [/^dc-supply/, () => ['dc supply', 1]],
   [/^battery/, () => ['battery', 1]],
   [/^earth-bar/, () => ['earth way', 6]],
-  [/^(terminal|plug|splice|parked)/, (device, circuit) => ['way', Math.max(1, familyOf(device, circuit).terminals.length)]],
+  [/^(terminal|plug|splice|parked|jumper-bar|neutral-bar)/, (_family, ways) => ['way', Math.max(1, ways)]],
   [/^e-stop/, () => ['emergency stop', 1]],
   [/^(push-button|selector|switch-|hand-off|joystick|lamp$|horn|beacon)/, () => ['operator', 1]],
   [/^(hour-meter|counter)/, () => ['counter', 1]],
@@ -62,7 +62,10 @@ function rowOf(device: Device, circuit: Circuit): Row {
     const step = typeof va !== 'number' ? '100' : va <= 50 ? '50' : va <= 100 ? '100' : va <= 250 ? '250' : va <= 500 ? '500' : 'more';
     return [`transformer ${step}`, 1];
   }
-  return BODIES.find(([name]) => name.test(device.family))?.[1](device, circuit) ?? ['other', 1];
+  // a kind of one's own stands as the first thing that it is made of
+  const own = Object.entries(circuit.families).find(([name]) => name === device.family)?.[1];
+  const family = own?.blocks[0]?.family ?? device.family;
+  return BODIES.find(([name]) => name.test(family))?.[1](family, familyOf(device, circuit).terminals.length) ?? ['other', 1];
 }
 
 /** The size of a device's body: what was measured, else what is usual for its kind. */

@@ -8,6 +8,7 @@ import { at, must } from '#core/units';
 import { demo, SHIPPED } from '../testing/demo';
 import { laidPattern } from '../testing/laidPattern';
 import { rowPanel } from '../testing/panel';
+import { bodyOf } from './bodies';
 import { freeSpot, newLengths, type PanelPlan, panelPlan, panelsOf, placing, proposedPlaces, snapped, stepped } from './index';
 
 const PUMP = placeIdSchema.parse('lpanel-Pump-panel');
@@ -249,6 +250,20 @@ describe('a body that is let go', () => {
   });
 });
 
+it.each([
+  ['terminal-24', 24 * 6.2 + 16],
+  ['terminal-17', 17 * 6.2 + 16],
+  ['terminal-3, marked', 3 * 6.2 + 16],
+])('a row of terminals is as wide as its ways, however it is marked: %s', (what, widthMm) => {
+  const isMarked = what.endsWith('marked');
+  const row = { title: 'X2', letter: 'X', blocks: [{ family: 'terminal-3', marks: { '1': '101', '2': '102', '3': 'R' }, follows: false }] };
+  const circuit = { ...demo('Q1'), families: isMarked ? { 'own-x2': row } : {} } as Circuit;
+  const [like] = Object.values(circuit.devices);
+  expect(bodyOf({ ...like!, body: null, family: isMarked ? 'own-x2' : what, nameplate: {} }, circuit, TABLES).widthMm).toBeCloseTo(
+    widthMm,
+    1,
+  );
+});
 it('a panel of five hundred devices is placed, or told what it has no room for', () => {
   const place = { ...PLAIN_PLACE, id: placeIdSchema.parse('lbig'), name: 'Big', kind: 'panel' };
   const rows = rowPanel(500);

@@ -328,7 +328,7 @@ export const joints = {
 
 /** Rows that are made up in the panel of as many as it takes: a kind by each count, `terminal-17`. */
 export const counted: Readonly<Record<string, { readonly most: number; readonly make: (count: number) => DeviceFamily }>> = {
-  terminal: { most: 200, make: (count) => strip(`Terminals, ${count}`, 'X', marksTo(count)) },
+  terminal: { most: 200, make: (count) => strip(`Terminals, ${count} ways`, 'X', marksTo(count)) },
   plug: { most: 64, make: plug },
   'jumper-bar': { most: 100, make: (count) => bar(`Jumper bar, ${count} screws joined`, count) },
   'neutral-bar': { most: 100, make: (count) => bar(`Neutral bar, ${count} screws joined`, count) },
