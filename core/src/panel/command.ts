@@ -217,7 +217,8 @@ function kindBy(circuit: Circuit, words: readonly string[]): { readonly family: 
 
 /** A wire, as a line of a list says it, between devices that are there. */
 function wired(circuit: Circuit, line: string, by: string): Command {
-  const { wires, bad } = readWireList(cellsOf(line));
+  const { wires, bad, nets } = readWireList(cellsOf(line));
+  if (nets > 0) return no('A wire has two terminals. Say one after the other, or paste all of them as a list.');
   const [wire] = wires;
   if (!wire) return no(bad[0] ? `${bad[0].text}: ${bad[0].why}` : 'A wire has two terminals: K1:A1 S2:2.');
   const ends: TerminalId[] = [];

@@ -78,7 +78,6 @@ describe('a list of wires, line by line', () => {
   it.each([
     ['101 TC1:Y', 'has one terminal'],
     ['101 red 18', 'has no terminal'],
-    ['1 K1:A1 K2:A1 K3:A1', 'more than two terminals'],
     ['1 K1:A1 K1:A1', 'one terminal'],
   ])('%s is told: %s', (text, why) => {
     const { wires, bad } = readWireList(cellsOf(`1 S1:1 S1:2\n${text}`));
@@ -178,6 +177,23 @@ describe.each(DEMO)('%s, told as a list of wires', (name) => {
       expect(Object.values(whole.conductors).map(({ number, colour, size }) => [number, colour, size])).toEqual(
         wires.map(({ number, colour, size }) => [number, colour, size]),
       );
+  });
+  it('told as what is joined, in four ways of writing it, joins the same', () => {
+    const nets = netsOf(circuit).map((net, index) => ({ name: `N${index + 1}`, ends: net.split(' ') }));
+    const parted = nets.flatMap(({ name: net, ends }) => ends.map((end) => [net, ...end.split(':')] as const));
+    for (const written of [
+      nets.map(({ name: net, ends }) => `${net}: ${ends.join(' ')}`).join('\n'),
+      `Potential\tJoins\n${nets.map(({ name: net, ends }) => `${net}\t${ends.join(', ')}`).join('\n')}`,
+      `Net,Device,Pin\n${parted.map((row) => row.join(',')).join('\n')}`,
+      parted.map(([net, tag, mark]) => `${net} ${tag}:${mark}`).join('\n'),
+    ]) {
+      const list = readWireList(cellsOf(written));
+      expect(list.bad).toEqual([]);
+      const made = fromWireList(emptyCircuit, list.wires, known);
+      expect(netsOf(done({ ...emptyCircuit, number: name, title: 't', site: 's', practice: circuit.practice }, made.changes))).toEqual(
+        netsOf(circuit),
+      );
+    }
   });
   it('a second time it is all there already: no device is added, and what is asked for is told', () => {
     const list = readWireList(cellsOf(text));
@@ -363,6 +379,34 @@ describe('rows of terminals', () => {
     );
     expect(done(blank, changesOf(readCommand(blank, 'add terminals 17 X7'))).devices).toMatchObject({
       dX7: { family: 'terminal-17' },
+    });
+  });
+});
+describe('a list of what is joined', () => {
+  const SLIP = `${[1, 2, 3, 4, 5, 6].map((n) => `${n} K1:${n} K2:${n}`).join('\n')}\n7 K1:7 K2:8 K3:9`;
+  const read = (text: string) => readWireList(cellsOf(text));
+  const told = (text: string) =>
+    read(text).wires.map(({ ends, number }) => `${number ?? '-'} ${ends.map((end) => `${end.tag}:${end.mark}`).join(' ')}`);
+  it.each([
+    ['R T1:R TC1:R K1:13', ['R T1:R TC1:R', 'R TC1:R K1:13']],
+    ['C, T1:C, K1:A2, TC1:C', ['C T1:C K1:A2', 'C K1:A2 TC1:C']],
+    ['24V = T1:R TC1:R T1:R', ['24V T1:R TC1:R']],
+    ['24V: T1:R TC1:R\nC: T1:C TC1:C K1:A2', ['24V T1:R TC1:R', 'C T1:C TC1:C', 'C TC1:C K1:A2']],
+    ['Net;Device;Terminal\nR;T1;R\nC;T1;C\nR;TC1;R\nC;TC1;C\nR;K1;13', ['R T1:R TC1:R', 'R TC1:R K1:13', 'C T1:C TC1:C']],
+    // a slip in a list of wires stays a slip, a cable's core no device, a plan of free ways no net
+    [SLIP, [1, 2, 3, 4, 5, 6].map((n) => `${n} K1:${n} K2:${n}`)],
+    ['1 K1:A1 X1:1 W1/2\n2 K1:A2 X1:2 W1/3', []],
+    ['X1:1,,free\nX1:2,,free\nX1:3,,free', []],
+  ])('%j', (text, wires) => {
+    expect(told(text)).toEqual(wires);
+  });
+  it('a name for one terminal alone is told, and the slip with how to mend it', () => {
+    expect(read('R T1:R\nR TC1:R\nR K1:1\nY TC1:Y').bad.map(({ line, why }) => [line, why])).toEqual([
+      [4, 'is a name for one terminal alone: it joins nothing.'],
+    ]);
+    expect(read(SLIP).bad[0]).toMatchObject({
+      line: 7,
+      why: expect.stringContaining('or all of the list by what is joined') as string,
     });
   });
 });

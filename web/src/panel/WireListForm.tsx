@@ -102,7 +102,7 @@ export function WireListForm({ circuit, verb, onPattern, onTake }: Props) {
     <>
       <Box fontSize="14px" mb="6px">
         A wire a line: its two terminals as <code>K1:A1</code>, and beside them in any order its number, colour, size and length. Cells of a
-        spreadsheet can be pasted as they are.
+        spreadsheet can be pasted as they are. A list of what is joined is read too: <code>R: T1:R TC1:R K1:13</code>.
       </Box>
       <PatternPicker
         circuit={circuit}
@@ -132,6 +132,12 @@ export function WireListForm({ circuit, verb, onPattern, onTake }: Props) {
               : `${list.wires.length} wires between ${devices.length} devices${list.bad.length > 0 ? `; ${list.bad.length} ${list.bad.length === 1 ? 'line says' : 'lines say'} no wire` : ''}.`}
         </Box>
       </Box>
+      {list.nets > 0 && (
+        <Note role="status" mb="6px">
+          {list.nets === 1 ? 'One line says' : `${list.nets} potentials say`} what is joined, not which wire runs where: the wires are taken
+          from each terminal to the next, as they are written. Hold them against the panel.
+        </Note>
+      )}
       {count > 1 && text.trim() !== '' && (
         <Button type="button" look="quiet" px="0" aria-expanded={roles !== undefined} onClick={() => setRoles(roles ? undefined : [])}>
           {roles ? 'Find the columns by what is in them' : 'Say which column is what'}

@@ -49,6 +49,8 @@ export const wires = lineKind({
         isSaid: Object.hasOwn(kinds, tag),
         others: fit.map(({ family }) => family).filter((family) => family !== chosen.get(tag)),
       })),
+      /** lines that say what is joined: their wires go from each terminal to the next, as they are written */
+      nets: read.nets,
       left: [...read.bad, ...made.bad].sort((a, b) => a.line - b.line),
     });
   },
