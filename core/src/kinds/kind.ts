@@ -54,7 +54,7 @@ export interface Sight {
 }
 
 /** RMS volts of one part: across one of its branches, and between two of its marks. */
-export interface VoltsOf {
+interface VoltsOf {
   across(branch: number): number;
   between(marks: readonly string[]): number;
 }

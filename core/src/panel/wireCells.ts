@@ -56,10 +56,11 @@ export function colourOf(cell: string): string | undefined {
 const TAG = '[A-Z][A-Z0-9]{0,10}';
 const MARK = '[A-Za-z0-9+.-]{1,8}';
 /** `K1:A1`, `-K1:A1`, `K1/A1`: a device and its terminal in one cell. */
-const END = new RegExp(`^[-=+]*(${TAG})[:/](${MARK})$`, 'i');
+const END_CELL = new RegExp(`^[-=+]*(${TAG})[:/](${MARK})$`, 'i');
+/** A device and its terminal, of a cell that holds just these; a colour with its stripe is none. */
 export const endOf = (cell: string): ListedEnd | undefined => {
   if (colourOf(cell)) return undefined;
-  const [, tag, mark] = END.exec(cell) ?? [];
+  const [, tag, mark] = END_CELL.exec(cell) ?? [];
   return tag && mark ? { tag: tag.toUpperCase(), mark } : undefined;
 };
 
@@ -80,6 +81,7 @@ export function sizeOf(cell: string, isBare: boolean): Conductor['size'] | undef
 }
 
 const METRES: Readonly<Record<string, number>> = { m: 1, cm: 0.01, mm: 0.001, ft: 0.3048, in: 0.0254 };
+/** Metres of a length with its unit. */
 export function lengthOf(cell: string): number | undefined {
   const [, value, unit] = /^(\d+(?:[.,]\d+)?)\s*(mm|cm|m|ft|in)$/i.exec(cell) ?? [];
   const factor = unit && METRES[unit.toLowerCase()];
