@@ -4,7 +4,7 @@ import { defineConfig } from 'vitest/config';
  * Node's own modules instead of the ones that Vite rewrites: there each name that is imported is a getter,
  * which in the solver's loops costs more than the solving.
  */
-const native = { execArgv: ['--import', 'tsx'], experimental: { viteModuleRunner: false } };
+const native = { execArgv: ['--import', 'tsx'], experimental: { viteModuleRunner: false, nodeLoader: false } };
 
 export default defineConfig({
   test: {

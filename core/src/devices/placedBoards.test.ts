@@ -576,4 +576,34 @@ describe('an electronic overload', () => {
     expect(ten).toBeGreaterThan(10);
     expect(twenty / ten).toBeGreaterThan(1.8);
   });
+  const single = (wires: string) =>
+    rigged(
+      {
+        G1: ['supply-3ph-wye', { volts: 208, hz: '60', faultA: 5000 }],
+        S1: ['isolator-2', { carryA: 30, mostV: 600 }],
+        X: ['overload-electronic', { settingA: 6, mostV: 300 }],
+        M1: ['motor-1ph', { volts: 208, runA: 6, lockedA: 36, serviceFactor: 1 }],
+      },
+      chains(`G1:L1 S1:L1 | G1:L2 S1:L2 | S1:T1 X:L1 | S1:T2 X:L2 | X:T1 M1:1 | ${wires}`),
+    );
+  it('before a motor of one phase it trips, unless its line goes through all of its poles', () => {
+    expect(found(single('X:T2 M1:2'))).toContain('opens-in-service:dX danger');
+    expect(found(single('X:T2 X:L3 | X:T3 M1:2'))).not.toContain('opens-in-service:dX danger');
+  });
+  it.each([
+    ['5', 10, true],
+    ['10', 10, false],
+    ['10', 14, true],
+    ['30', 14, false],
+  ])('of class %s before a motor that runs up in %d s: trips as it starts: %s', (tripClass, runUpS, isTold) => {
+    const slow = rigged(
+      {
+        G1: ['supply-3ph-wye', { volts: 208, hz: '60', faultA: 5000 }],
+        X: ['overload-electronic', { settingA: 6, mostV: 300, tripClass }],
+        M1: ['motor-3ph', { volts: 208, runA: 6, lockedA: 36 }],
+      },
+      chains('G1:L1 X:L1 | G1:L2 X:L2 | G1:L3 X:L3 | X:T1 M1:U | X:T2 M1:V | X:T3 M1:W'),
+    );
+    expect(found(edited(slow, set('dM1', 'runUpS', runUpS))).includes('opens-in-service:dX danger')).toBe(isTold);
+  });
 });

@@ -6,6 +6,8 @@ export interface OpeningTold {
   readonly does: 'blows' | 'trips';
   readonly ratingA: number | undefined;
   readonly atMs: number;
+  /** it saw a phase lost: one of its poles carries nothing */
+  readonly isLoss: boolean;
 }
 
 const doesOf = ({ trip }: Fuse): OpeningTold['does'] => (trip === 'own' ? 'blows' : 'trips');
@@ -24,12 +26,11 @@ export const openingRule = ruleOf<OpeningTold>()({
         {
           about: [device],
           verdict: 'danger',
-          told: { does: doesOf(part), ratingA: part.ratingA, atMs: seen.atMs },
+          told: { does: doesOf(part), ratingA: part.ratingA, atMs: seen.atMs, isLoss: seen.isLoss },
           calls: seen.calls,
           is: seen.amps,
-          limit: part.ratingA,
+          ...(seen.isLoss ? {} : { limit: part.ratingA, by: ['ratingA', 'settingA'] as const }),
           unit: 'A',
-          by: ['ratingA', 'settingA'] as const,
         },
       ];
     });

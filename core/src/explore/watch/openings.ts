@@ -9,8 +9,9 @@ import type { MakeWatch } from './watch';
 export interface Opening {
   readonly calls: Calls;
   readonly atMs: number;
-  /** the most that ran through it before */
+  /** the most that ran through it before; where a lost phase opens it, through the others of its device */
   readonly amps: number;
+  readonly isLoss: boolean;
 }
 
 /** A release that opens its breaker, or that the open breaker has just cut off. */
@@ -39,8 +40,12 @@ export const watchOpenings: MakeWatch<ReadonlyMap<number, Opening>> = ({ plan, n
         isOpen.add(index);
         // a release that opens it does what it is there for
         if (plan.partsIn(guard.device.id).some((one) => isPulling(moment, one))) continue;
-        const amps = most.get(index) ?? 0;
-        if (amps > (kept.get(index)?.amps ?? 0)) kept.set(index, { calls, atMs, amps });
+        const own = most.get(index) ?? 0;
+        // what carried less than it bears, beside others that carried more, saw a phase lost
+        const besideA = Math.max(0, ...guards.flatMap((one) => (one.device.id === guard.device.id ? [most.get(one.index) ?? 0] : [])));
+        const isLoss = guard.part.lossMs !== undefined && own < Math.min(besideA, guard.part.ratingA ?? 0);
+        const amps = isLoss ? besideA : own;
+        if (amps > (kept.get(index)?.amps ?? 0)) kept.set(index, { calls, atMs, amps, isLoss });
       }
     },
     result: () => kept,

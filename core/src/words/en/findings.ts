@@ -165,8 +165,12 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
   'opens-in-service': ({ tag, told, circuit, is, finding }) => ({
     title: `${tag} ${told.does} in service`,
     consequence: 'What it feeds is dead until somebody comes.',
-    reason: `${is} run through ${told.ratingA === undefined ? 'it' : `its ${told.ratingA} A`}, ${tellCalls(circuit, finding.calls)}.`,
-    remedy: 'See what draws it: a motor that starts asks for a device that rides its start, a steady load for less of it.',
+    reason: told.isLoss
+      ? `It sees a phase lost: one of its poles carries nothing beside ${is}, ${tellCalls(circuit, finding.calls)}.`
+      : `${is} run through ${told.ratingA === undefined ? 'it' : `its ${told.ratingA} A`}, ${tellCalls(circuit, finding.calls)}.`,
+    remedy: told.isLoss
+      ? 'Find the open phase. A load of one phase goes through all of its poles, one after the other.'
+      : 'See what draws it: a motor that starts asks for a device that rides its start, a steady load for less of it.',
   }),
 
   chatters: ({ told, circuit, finding }) => ({
