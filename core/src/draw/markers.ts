@@ -15,6 +15,8 @@ export function placeMarkers(plan: CircuitPlan, { elements, sources, blocks, wir
   };
   for (const { conductor } of plan.conductors) {
     const [a, b] = endsOf(conductor);
+    // what an earth sign parts is no way along the wires
+    if (wiring.netOf.get(a) !== wiring.netOf.get(b)) continue;
     step(a, b);
     step(b, a);
   }

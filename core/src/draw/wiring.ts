@@ -27,6 +27,7 @@ export function wiringOf(plan: CircuitPlan): Wiring {
   const inPart = new Set<Point>(
     plan.parts.flatMap(({ device, part, kind }) => kind.ends(part).map((mark): Point => terminalId(device.id, mark))),
   );
+  for (const tap of tapsBetween(plan)) inPart.delete(tap);
   const joined = partition<Point>();
   const wired = new Set<Point>();
   const earthSigns = new Set<Point>();
@@ -67,6 +68,18 @@ export function wiringOf(plan: CircuitPlan): Wiring {
     wired,
     bonded: new Set([...inside, ...earthSigns]),
   };
+}
+
+/** Taps of windings between the two that are drawn: no symbol ends there, so that an earth sign has nothing to stand on. */
+function tapsBetween(plan: CircuitPlan): Point[] {
+  const used = new Set<Point>(plan.conductors.flatMap(({ conductor }) => endsOf(conductor)));
+  return plan.parts.flatMap(({ device, part, kind }) =>
+    (kind.drawn?.(part) ?? []).flatMap((drawn) => {
+      if (drawn.as !== 'winding') return [];
+      const taps = drawn.taps.map(({ mark }): Point => terminalId(device.id, mark)).filter((tap) => used.has(tap));
+      return taps.length === 1 ? taps : taps.slice(1, -1);
+    }),
+  );
 }
 
 /** The two points of a wire; an end that is off its terminal is a point of its own. */
