@@ -66,6 +66,27 @@ describe('a kind of one’s own does what its rows say', () => {
     const circuit = withOwn('coil A1 A2 | lamp A1 A2 | on-delay 15 16 18', 'K1:A1 G1:L | K1:A2 G1:N', coilOn120);
     expect([...familyOf(circuit.devices.dK1!, circuit).terminals].sort()).toEqual(['15', '16', '18', 'A1', 'A2']);
   });
+  it.each([
+    ['off-delay 15 16 18', 'K1:15 G1:L | K1:18 H1:1', [true, true, false]],
+    ['on-delay 15 16 18', 'K1:15 G1:L | K1:18 H1:1', [true, false, false]],
+  ] as const)('coil C1 C2 | %s: called for 20 s, seen then, 5 s and 30 s after', (element, wires, seen) => {
+    const circuit = withOwn(`coil C1 C2 | ${element}`, `G1:L S1:1 | S1:2 K1:C1 | K1:C2 G1:N | H1:2 G1:N | ${wires}`, {
+      ...coilOn120,
+      ratedV: 120,
+      onDelayS: 10,
+      offDelayS: 10,
+    });
+    const log = [on('S1', 'on', 0, false), on('S1', 'on', 1000), on('S1', 'on', 21_000, false)];
+    expect([20_500, 26_000, 51_000].map((ms) => onAt(circuit, log, ms, /^H1/) === 'H1')).toEqual(seen);
+  });
+  it.each([
+    ['switch 1 2', 'on', true],
+    ['limit 1 2', 'hot', false],
+  ] as const)('%s, worked: %s', (element, input, lit) => {
+    const circuit = withOwn(`coil A1 A2 | ${element}`, 'K1:1 G1:L | K1:2 H1:1 | H1:2 G1:N', {});
+    expect(onAt(circuit, [on('K1', input, 1000)], 3000, /^H/) === 'H1').toBe(lit);
+    expect(onAt(circuit, [on('K1', input, 0, false)], 3000, /^H/) === 'H1').toBe(!lit);
+  });
   it('without a coil a hand works its contacts', () => {
     const circuit = withOwn('NO 3 4 | NC 1 2', 'K1:3 G1:L | K1:4 H1:1 | K1:1 G1:L | K1:2 H2:1 | H1:2 H2:2 G1:N', {});
     expect(onAt(circuit, [], 2000, /^H/)).toBe('H2');

@@ -9,6 +9,9 @@ export const ELEMENTS = {
   changeover: { words: 'changeover: common, NC, NO', marks: 3 },
   pole: { words: 'power pole, NO', marks: 2 },
   'on-delay': { words: 'contact that makes late: common, NC, NO', marks: 3 },
+  'off-delay': { words: 'contact that lets go late: common, NC, NO', marks: 3 },
+  switch: { words: 'switch that stays as it is put, NO', marks: 2 },
+  limit: { words: 'limit that heat opens', marks: 2 },
   lamp: { words: 'lamp', marks: 2 },
   heater: { words: 'heater', marks: 2 },
   motor: { words: 'motor, single phase', marks: 2 },
@@ -43,12 +46,20 @@ const CHANGEOVERS = [1, 2, 3, 4].map((n) => [`${n}1`, `${n}2`, `${n}4`] as const
 const POLES = [1, 2, 3, 4].map((n) => [`L${n}`, `T${n}`] as const);
 
 const LOADS: Readonly<Partial<Record<ElementKind, readonly [family: string, ends: readonly string[]]>>> = {
+  switch: ['switch-1', ['1', '2']],
+  limit: ['temperature-limit', ['1', '2']],
   lamp: ['lamp', ['1', '2']],
   heater: ['heater', ['1', '2']],
   motor: ['motor-1ph', ['1', '2']],
   fuse: ['fuse-1', ['1', '2']],
   joint: ['splice', ['J']],
 };
+
+/** Late contacts are timers beside the coil, fed with it. */
+const TIMED = [
+  ['on-delay', 'timer-on-delay'],
+  ['off-delay', 'timer-off-delay-stored'],
+] as const;
 
 const paired = (places: readonly (readonly string[])[], elements: readonly OwnElement[]): Record<string, string> =>
   Object.fromEntries(elements.flatMap(({ marks }, index) => (places[index] ?? []).map((place, at) => [place, marks[at] ?? ''])));
@@ -75,7 +86,7 @@ export function ownKindProblem(title: string, elements: readonly OwnElement[]): 
   }
   const coils = elements.filter(({ kind }) => kind === 'coil').length;
   if (coils > 1) return 'One coil is as much as can be said here. Two coils: take the latching or the pre-wired relay.';
-  if (coils === 0 && elements.some(({ kind }) => ['pole', 'on-delay'].includes(kind)))
+  if (coils === 0 && elements.some(({ kind }) => ['pole', 'on-delay', 'off-delay'].includes(kind)))
     return 'What moves its poles? Add a row for its coil.';
   for (const [kind, most] of [
     ['NO', 4],
@@ -83,6 +94,9 @@ export function ownKindProblem(title: string, elements: readonly OwnElement[]): 
     ['changeover', 4],
     ['pole', 4],
     ['on-delay', 1],
+    ['off-delay', 1],
+    ['switch', 1],
+    ['limit', 1],
   ] as const)
     if (elements.filter((one) => one.kind === kind).length > most) return `At most ${most} of this can be said: ${ELEMENTS[kind].words}.`;
   return ownKind(title, 'X', elements).blocks.length > MOST_BLOCKS
@@ -119,12 +133,9 @@ export function ownKind(title: string, letter: string, elements: readonly OwnEle
         marks: { ...(blocks.length > 0 ? {} : ends), ...paired(CHANGEOVERS, of('changeover')) },
         follows: blocks.length > 0,
       });
-    for (const { marks } of of('on-delay'))
-      blocks.push({
-        family: 'timer-on-delay',
-        marks: { ...ends, ...paired([['15', '16', '18']], [{ kind: 'on-delay', marks }]) },
-        follows: false,
-      });
+    for (const [kind, family] of TIMED)
+      for (const { marks } of of(kind))
+        blocks.push({ family, marks: { ...ends, ...paired([['15', '16', '18']], [{ kind, marks }]) }, follows: false });
   } else {
     const [no, nc] = [of('NO'), of('NC')];
     for (let index = 0; index < Math.max(no.length, nc.length); index++)
