@@ -35,6 +35,13 @@ export const technician = (page: Page) => ({
     }).toPass({ timeout: 15_000 });
     await box.press('Enter');
   },
+  /** The line, by its key: a page that has just come may not hear it yet, and then a hand presses it again. */
+  async toLine() {
+    await expect(async () => {
+      await page.keyboard.press('/');
+      await expect(page.getByRole('combobox', { name: /Go to/ })).toBeFocused({ timeout: 1000 });
+    }).toPass({ timeout: 15_000 });
+  },
   async press(device: string, button: string) {
     await this.select(device);
     await page.getByRole('complementary', { name: 'Plate' }).getByRole('button', { name: button, exact: true }).click();

@@ -241,7 +241,7 @@ test('a pattern is laid out, made, and does what it says; a second one joins it'
     .selectOption({ label: 'by itself, wired later' });
   await click('Put it in');
   await tech.saved();
-  await page.keyboard.press('/');
+  await tech.toLine();
   const line = 'K5:C1 K1:A1';
   keys += line.length + 2;
   await page.keyboard.type(line);
@@ -264,7 +264,7 @@ test('a starter is built by keyboard alone, line by line, and a part of a kind o
   await page.getByRole('button', { name: /^Make a circuit of 1 wire/ }).click();
   await page.locator('[data-symbol]').first().waitFor();
   const say = async (line: string, told: RegExp) => {
-    await page.keyboard.press('/');
+    await tech.toLine();
     await page.keyboard.type(line);
     keys += line.length + 2;
     await expect(page.locator('[data-goto] [role=option][data-highlighted]')).toContainText(told);
@@ -281,7 +281,7 @@ test('a starter is built by keyboard alone, line by line, and a part of a kind o
   await say('H1 lamp beside K1', /H1, lamp, 1–2 beside K1 A1–A2/);
   await expect(page.locator('[data-symbol="dK1:13-14"]')).toBeVisible();
   // a line that cannot be done says why, and stays to be mended
-  await page.keyboard.press('/');
+  await tech.toLine();
   await page.keyboard.type('K1:A1 K7:1');
   await expect(page.locator('[data-goto]')).toContainText('There is no K7. Add it first');
   await page.keyboard.press('Escape');
@@ -321,7 +321,7 @@ test('Q1 is built from nothing by keyboard alone, and is the shipped one wire fo
     }),
   ];
   for (const [line, told] of lines) {
-    await page.keyboard.press('/');
+    await tech.toLine();
     await page.keyboard.type(line);
     await expect(page.locator('[data-goto] [role=option][data-highlighted]')).toContainText(told);
     await page.keyboard.press('Enter');
