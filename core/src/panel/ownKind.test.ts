@@ -87,6 +87,15 @@ describe('a kind of one’s own does what its rows say', () => {
     expect(onAt(circuit, [on('K1', input, 1000)], 3000, /^H/) === 'H1').toBe(lit);
     expect(onAt(circuit, [on('K1', input, 0, false)], 3000, /^H/) === 'H1').toBe(!lit);
   });
+  it('of several buttons each is a hand of its own', () => {
+    const circuit = withOwn('button-NC 1 2 | button-NO 3 4', 'K1:1 G1:L | K1:2 K1:3 H2:1 | K1:4 H1:1 | H1:2 H2:2 G1:N', {});
+    expect([...familyOf(circuit.devices.dK1!, circuit).terminals].sort()).toEqual(['1', '2', '3', '4']);
+    expect(onAt(circuit, [], 2000, /^H/)).toBe('H2');
+    expect(onAt(circuit, [on('K1', 'second', 1000)], 1200, /^H/)).toBe('H1 H2');
+    expect(onAt(circuit, [on('K1', 'first', 1000)], 1200, /^H/)).toBe('');
+    const one = withOwn('button-NC 8 9', 'K1:8 G1:L | K1:9 H1:1 | H1:2 G1:N', {});
+    expect([onAt(one, [], 2000, /^H/), onAt(one, [on('K1', 'pressed', 1000)], 1200, /^H/)]).toEqual(['H1', '']);
+  });
   it('without a coil a hand works its contacts', () => {
     const circuit = withOwn('NO 3 4 | NC 1 2', 'K1:3 G1:L | K1:4 H1:1 | K1:1 G1:L | K1:2 H2:1 | H1:2 H2:2 G1:N', {});
     expect(onAt(circuit, [], 2000, /^H/)).toBe('H2');
@@ -98,6 +107,8 @@ it.each([
   ['', 'coil A1 A2', /name that stands on its label/],
   ['x', 'coil A1', /has 2 terminals/],
   ['x', 'coil A1 A1', /names one twice/],
+  ['x', 'button-NO 1 2 | NC 3 4', /Say each as a button of its own/],
+  ['x', 'button-NO 1 2 | button-NO 3 4 | button-NC 5 6 | button-NC 7 8', /At most three buttons/],
   ['x', 'coil A1 A2 | pole L1 T1 | pole L1 T2', /L1 is named twice/],
   ['x', 'pole L1 T1', /What moves its poles/],
   ['x', 'coil A1 A2 | coil B1 B2', /One coil/],

@@ -10,6 +10,8 @@ export const ELEMENTS = {
   pole: { words: 'power pole, NO', marks: 2 },
   'on-delay': { words: 'contact that makes late: common, NC, NO', marks: 3 },
   'off-delay': { words: 'contact that lets go late: common, NC, NO', marks: 3 },
+  'button-NO': { words: 'button of its own, NO', marks: 2 },
+  'button-NC': { words: 'button of its own, NC', marks: 2 },
   switch: { words: 'switch that stays as it is put, NO', marks: 2 },
   limit: { words: 'limit that heat opens', marks: 2 },
   lamp: { words: 'lamp', marks: 2 },
@@ -55,6 +57,9 @@ const LOADS: Readonly<Partial<Record<ElementKind, readonly [family: string, ends
   joint: ['splice', ['J']],
 };
 
+/** The last figures of a button's contacts, by EN 50005. */
+const BUTTON = { 'button-NO': ['3', '4'], 'button-NC': ['1', '2'] } as const;
+
 /** Late contacts are timers beside the coil, fed with it. */
 const TIMED = [
   ['on-delay', 'timer-on-delay'],
@@ -99,6 +104,10 @@ export function ownKindProblem(title: string, elements: readonly OwnElement[]): 
     ['limit', 1],
   ] as const)
     if (elements.filter((one) => one.kind === kind).length > most) return `At most ${most} of this can be said: ${ELEMENTS[kind].words}.`;
+  const buttons = elements.filter(({ kind }) => kind in BUTTON).length;
+  if (buttons > 3) return 'At most three buttons can be said here. More of them: take them as buttons of their own.';
+  if (buttons > 0 && coils === 0 && elements.some(({ kind }) => ['NO', 'NC', 'changeover'].includes(kind)))
+    return 'Whose contacts are those beside its buttons? Say each as a button of its own.';
   return ownKind(title, 'X', elements).blocks.length > MOST_BLOCKS
     ? 'That is more than one device can have here: say fewer loads.'
     : undefined;
@@ -147,6 +156,21 @@ export function ownKind(title: string, letter: string, elements: readonly OwnEle
     for (const { marks } of of('changeover'))
       blocks.push({ family: 'switch-changeover', marks: paired([['COM', '1', '2']], [{ kind: 'changeover', marks }]), follows: false });
   }
+  const buttons = elements.filter(({ kind }) => kind in BUTTON);
+  if (buttons.length > 0)
+    blocks.push({
+      // each hand is a button of a station
+      family: buttons.length === 1 ? 'push-button-1no-1nc' : `push-station-${buttons.length}`,
+      marks: Object.fromEntries(
+        buttons.flatMap(({ kind, marks }, at) =>
+          BUTTON[kind as keyof typeof BUTTON].map((place, side) => [
+            `${buttons.length === 1 && kind === 'button-NC' ? 2 : at + 1}${place}`,
+            marks[side] ?? '',
+          ]),
+        ),
+      ),
+      follows: false,
+    });
   for (const { kind, marks } of elements) {
     const load = LOADS[kind];
     if (load) blocks.push({ family: load[0], marks: Object.fromEntries(load[1].map((end, at) => [end, marks[at] ?? ''])), follows: false });

@@ -109,8 +109,8 @@ export function OwnKindForm({ onMade, onBack }: Props) {
         </Button>
       </Flex>
       <Box fontSize="12px" color="muted" mt="6px">
-        With a coil its contacts follow the coil; without one a hand works them. What is printed on it is entered on its plate, and nothing
-        of it is cleared before. It goes with the circuit.
+        With a coil its contacts follow the coil; without one a hand works them, all at once; buttons of its own are a hand each. What is
+        printed on it is entered on its plate, and nothing of it is cleared before. It goes with the circuit.
       </Box>
     </Box>
   );

@@ -75,6 +75,21 @@ const keyed = kept('on', 'Turn the key on', 'Turn the key off', 'turned on');
 const thrown = kept('over', 'Throw it over', 'Throw it back', 'thrown over');
 const reached = kept('reached', 'Reach the end', 'Leave the end', 'at the end');
 
+/** One button of a station; two hands may press two of them. */
+const buttonOf = <const I extends string>(name: I): InputFacts<I> => ({
+  ...pressed,
+  name,
+  on: `Press the ${name}`,
+  state: `${name} button pressed`,
+});
+const [first, second, third] = [buttonOf('first'), buttonOf('second'), buttonOf('third')] as const;
+/** Both contacts of one button of a station, numbered by its place (EN 50005). */
+const button = <const I extends string>(place: number, input: I) =>
+  [
+    [`${place}3`, `${place}4`, 'NO', [input]],
+    [`${place}1`, `${place}2`, 'NC', [input]],
+  ] as const;
+
 /** Heads with several contacts: buttons, stops, selectors, limits, levers. */
 export const operators = {
   'push-button-1no-1nc': joined(
@@ -103,6 +118,18 @@ export const operators = {
       ['13', '14', 'NO', ['pressed']],
       ['23', '24', 'NO', ['pressed']],
     ],
+  ),
+  'push-station-2': joined(
+    ['Push button station', 'two buttons, each 1 NO and 1 NC'],
+    'push',
+    [first, second],
+    [...button(1, 'first'), ...button(2, 'second')],
+  ),
+  'push-station-3': joined(
+    ['Push button station', 'three buttons, each 1 NO and 1 NC'],
+    'push',
+    [first, second, third],
+    [...button(1, 'first'), ...button(2, 'second'), ...button(3, 'third')],
   ),
   'e-stop-1': joined(['Emergency stop, latching', '1 channel'], 'push', [pushed], [['11', '12', 'NC', ['pushed']]]),
   'e-stop-2': joined(
