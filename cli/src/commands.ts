@@ -263,6 +263,11 @@ const wires: Command = (words) => {
   if (values.out) written(values.out, document);
   print(values.json, answer, [
     `${answer.wires} wires between ${answer.devices.length} devices${values.out ? `, in ${values.out}` : ''}.`,
+    ...(answer.nets > 0
+      ? [
+          `${answer.nets} of its lines say what is joined, not which wire runs where: wires are taken from each terminal to the next, as written.`,
+        ]
+      : []),
     ...answer.devices.map(({ tag, terminals, kind, isSaid, others }) =>
       kind
         ? `  ${tag.padEnd(6)} ${kind}${isSaid || others.length === 0 ? '' : `  by its terminals; or ${others.slice(0, 3).join(', ')}`}`

@@ -50,6 +50,7 @@ export const drive = kindOf<Drive>()({
   holds: (_part, { state: { mode } }, channel) => (channel === 'run' ? mode === 'running' : mode === 'ready' || mode === 'running'),
   sights: { dead: 'off', ready: 'off', running: 'on', tripped: 'off' },
   see: (_part, { state }) => state.mode,
+  mustMove: true,
   getsV: ({ ends }, { between }) => between(ends),
   loadClass: () => 'electronics',
   drawn: ({ ends, runA }) => [{ as: 'block', symbol: 'motor-block', ends, text: { value: runA, unit: 'A' } }],

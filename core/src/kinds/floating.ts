@@ -1,5 +1,19 @@
 import { impedanceOfVa, phasor } from '#core/units';
-import { type BranchValue, between, kindOf, type Look, OPEN, ohmic, type PartBase, passive } from './kind';
+import { type BranchShape, type BranchValue, between, type Drawn, kindOf, type Look, OPEN, ohmic, type PartBase, passive } from './kind';
+
+/** What one lead drives one way, and another the other way, both against a common. */
+interface Leads {
+  readonly common: string;
+  readonly opens: string;
+  readonly closes: string;
+  readonly ratedV: number | undefined;
+}
+export const leadBranches = ({ common, opens, closes }: Leads): BranchShape[] => [
+  between(opens, common, 'load'),
+  between(closes, common, 'load'),
+];
+export const leadsDrawn = ({ common, opens, closes, ratedV }: Leads): Drawn[] =>
+  [opens, closes].map((a) => ({ as: 'element', sub: a, symbol: 'valve', a, b: common, isLoad: true, text: { value: ratedV, unit: 'V' } }));
 
 /** An actuator that one lead drives open and another drives shut, and that stays where it is when neither is fed. */
 export interface Floating extends PartBase {
@@ -25,7 +39,7 @@ export const floating = kindOf<Floating>()({
   modes: ['still', 'opening', 'closing', 'stalled'],
   values: () => ({ position: 0 }),
   ends: ({ common, opens, closes }) => [opens, closes, common],
-  branches: ({ common, opens, closes }) => [between(opens, common, 'load'), between(closes, common, 'load')],
+  branches: leadBranches,
   admittances({ ratedV, va }, { fault }, hz): BranchValue[] {
     if (ratedV === undefined || fault === 'open') return [OPEN, OPEN];
     const y = hz === 0 ? ohmic((ratedV * ratedV) / va) : passive(impedanceOfVa(ratedV, va, 0.6));
@@ -77,18 +91,10 @@ export const floating = kindOf<Floating>()({
           : position <= SHUT_AT
             ? 'shut'
             : 'part open',
+  mustMove: true,
   getsV: (_part, { across }) => Math.max(across(OPENS), across(CLOSES)),
   loadClass: () => 'coil',
-  drawn: ({ common, opens, closes, ratedV }) =>
-    [opens, closes].map((a) => ({
-      as: 'element',
-      sub: a,
-      symbol: 'valve',
-      a,
-      b: common,
-      isLoad: true,
-      text: { value: ratedV, unit: 'V' },
-    })),
+  drawn: leadsDrawn,
 });
 
 /** Whole milliseconds leave a travel a hair short of a switch or an end; it is there. */
@@ -167,6 +173,7 @@ export const positioner = kindOf<Positioner>()({
   sights: { shut: 'off', moving: 'under way', 'part open': 'on', open: 'on' },
   see: (_part, { state: { mode, position } }) =>
     mode === 'moving' ? 'moving' : position >= OPEN_AT ? 'open' : position <= SHUT_AT ? 'shut' : 'part open',
+  mustMove: true,
   loadClass: () => 'electronics',
   drawn: ({ common, supply, signal, feedback, va }) => [
     { as: 'element', symbol: 'valve', a: supply, b: common, isLoad: true, text: { value: va, unit: 'VA' } },

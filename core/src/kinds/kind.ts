@@ -260,6 +260,8 @@ export interface Kind<
   readonly sights?: Readonly<Record<S, Phase>>;
   see?(part: P, how: How<State<M, V>, F>, sight: Sight): S | undefined;
   loadClass?(part: P): LoadClass | undefined;
+  /** it runs or moves by more than volts: in some state it must be seen to */
+  readonly mustMove?: true;
   /** the volts that its rated volts are held against; without it those across it */
   getsV?(part: P, volts: VoltsOf): number;
   /** it stands on three lines: its first two ends are on two of them, and its branches are its phases */

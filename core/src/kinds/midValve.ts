@@ -1,5 +1,6 @@
 import { impedanceOfVa, phasor } from '#core/units';
-import { type BranchValue, between, kindOf, type Look, OPEN, type PartBase, passive } from './kind';
+import { leadBranches, leadsDrawn } from './floating';
+import { type BranchValue, kindOf, type Look, OPEN, type PartBase, passive } from './kind';
 
 /**
  * A valve of three ports for heating and hot water that springs back to hot water, stands in the middle for both, and at its far end for
@@ -40,7 +41,7 @@ export const midValve = kindOf<MidValve>()({
   modes: ['still', 'driven', 'returning'],
   values: () => ({ position: 0 }),
   ends: ({ common, opens, closes }) => [opens, closes, common],
-  branches: ({ common, opens, closes }) => [between(opens, common, 'load'), between(closes, common, 'load')],
+  branches: leadBranches,
   admittances({ ratedV, va }, { fault }, hz): BranchValue[] {
     if (ratedV === undefined || fault === 'open') return [OPEN, OPEN];
     const y = passive(hz === 0 ? phasor((0.6 * ratedV * ratedV) / va) : impedanceOfVa(ratedV, va, 0.6));
@@ -73,16 +74,8 @@ export const midValve = kindOf<MidValve>()({
   sights: { 'hot water': 'off', moving: 'under way', both: 'on', heating: 'on' },
   see: (_part, { state: { mode, position } }) =>
     mode !== 'still' ? 'moving' : position >= AT_END ? 'heating' : position > 0 ? 'both' : 'hot water',
+  mustMove: true,
   getsV: (_part, { across }) => Math.max(across(HEATING), across(NO_WATER)),
   loadClass: () => 'coil',
-  drawn: ({ common, opens, closes, ratedV }) =>
-    [opens, closes].map((a) => ({
-      as: 'element',
-      sub: a,
-      symbol: 'valve',
-      a,
-      b: common,
-      isLoad: true,
-      text: { value: ratedV, unit: 'V' },
-    })),
+  drawn: leadsDrawn,
 });

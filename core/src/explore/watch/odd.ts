@@ -1,5 +1,4 @@
 import { isWired } from '#core/graph';
-import type { PartKind } from '#core/kinds';
 import { branchVoltsRms, partAmps } from '#core/network';
 import { sightAt } from '#core/sequence';
 import type { Calls } from '../calls';
@@ -13,8 +12,6 @@ export interface Odd {
   readonly calls: Calls | undefined;
 }
 
-/** What runs or moves by more than volts: a load has a watch of its own. */
-const MOVES: readonly PartKind[] = ['drive', 'floating', 'mid-valve', 'positioner'];
 /** Less than this through a diode is no half wave that anybody would miss. */
 const LEAST_A = 0.001;
 /** Both ends of an actuator are fed for so long before it counts: a contact that changes over does that for a moment. */
@@ -28,7 +25,7 @@ export const watchOdd: MakeWatch<ReadonlyMap<number, Odd>> = ({ plan, nets }) =>
   const diodes = plan.parts.filter(({ part }) => part.kind === 'diode');
   const signalled = plan.parts.flatMap((planned) => (planned.part.kind === 'positioner' ? [{ planned, highV: planned.part.highV }] : []));
   const moving = plan.parts.filter(
-    ({ part, device, kind }) => MOVES.includes(part.kind) && kind.ends(part).some((mark) => isWired(plan, device.id, mark)),
+    ({ part, device, kind }) => kind.mustMove && kind.ends(part).some((mark) => isWired(plan, device.id, mark)),
   );
   const moved = new Set<number>();
   const kept = new Map<number, Odd>();
