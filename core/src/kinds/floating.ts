@@ -8,10 +8,12 @@ interface Leads {
   readonly closes: string;
   readonly ratedV: number | undefined;
 }
+/** A load from each lead to the common. */
 export const leadBranches = ({ common, opens, closes }: Leads): BranchShape[] => [
   between(opens, common, 'load'),
   between(closes, common, 'load'),
 ];
+/** Each lead as a valve's motor of its own. */
 export const leadsDrawn = ({ common, opens, closes, ratedV }: Leads): Drawn[] =>
   [opens, closes].map((a) => ({ as: 'element', sub: a, symbol: 'valve', a, b: common, isLoad: true, text: { value: ratedV, unit: 'V' } }));
 

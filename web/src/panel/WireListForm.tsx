@@ -15,6 +15,7 @@ import {
   saysBothEnds,
   withRoles,
 } from '#core/panel';
+import { naturally } from '#core/units';
 import { textOfWorkbook } from '../paper/workbook';
 import { newIdMark } from '../store/ids';
 import { FileButton } from '../ui/FileButton';
@@ -190,10 +191,10 @@ function Asked({ group, isWhole, family, onChoose, onApart }: AskedProps) {
   if (!first || !last) return null;
   const { tag, marks, kinds } = first;
   return (
-    <Row data-asked={tag}>
-      <Box flex="1">
+    <Row data-asked={tag} flexWrap="wrap">
+      <Box flex="1 1 160px">
         <strong>{group.length === 1 ? tag : `${tag} … ${last.tag} (${group.length})`}</strong> {group.length === 1 ? 'has' : 'have'}{' '}
-        {marks.join(' ')}
+        {[...marks].sort(naturally).join(' ')}
         {onApart && (
           <Button type="button" look="quiet" ml="8px" onClick={onApart}>
             One by one
