@@ -28,12 +28,41 @@ describe.each(Object.keys(ALL))('terminals of %s', (name) => {
   });
 });
 
-/** Of each demo circuit no more crossings than were measured when this was written: they only fall. */
-const MOST_CROSSINGS: { readonly [name: string]: number } = { Q1: 57, Q3: 62, Q8: 63, L1A: 65, L2: 110 };
+/**
+ * Crossings of each circuit as measured when this was written, which only fall, and of a general layered layout (elkjs, as the benchmark of
+ * terminals lays it) of the same bodies without zones.
+ */
+const CROSSINGS: { readonly [name in (typeof SHIPPED)[number]]: readonly [ours: number, layered: number] } = {
+  Q1: [21, 33],
+  Q2: [27, 36],
+  Q3: [41, 40],
+  Q5: [22, 27],
+  Q6: [38, 41],
+  Q7: [13, 10],
+  Q9: [8, 11],
+  L1A: [26, 71],
+  L1B: [22, 64],
+  L4: [2, 3],
+  Q4: [32, 23],
+  Q8: [35, 34],
+  Q10: [37, 34],
+  L2: [59, 64],
+  L3: [6, 8],
+  L5: [25, 21],
+  L6: [13, 13],
+};
 
 describe('a layout', () => {
-  it.each(Object.entries(MOST_CROSSINGS))('%s crosses at most %i times', (name, most) => {
-    expect(layoutTerminals(planCircuit(demo(name))).crossings).toBeLessThanOrEqual(most);
+  it('crosses no more often than was measured, and on all circuits together less often than a general layered layout', () => {
+    let [ours, layered] = [0, 0];
+    for (const name of SHIPPED) {
+      const { crossings } = layoutTerminals(planCircuit(demo(name)));
+      const [most, theirs] = CROSSINGS[name];
+      expect(crossings, name).toBeLessThanOrEqual(most);
+      ours += crossings;
+      layered += theirs;
+    }
+    expect(ours).toBeLessThan(0.85 * layered);
   });
   it('comes out the same every time, whatever the order of the file', () => {
     const circuit = demo('L1A');

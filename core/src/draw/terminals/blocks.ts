@@ -9,6 +9,8 @@ export type Side = 'top' | 'bottom';
 /** A device as a hand finds it: its rows of terminals, each as wide as the wires in it ask for. */
 export interface Body {
   readonly device: Device;
+  /** its number among those that are drawn */
+  readonly index: number;
   readonly zone: ZoneName;
   readonly top: readonly Way[];
   readonly bottom: readonly Way[];
@@ -36,7 +38,7 @@ export const TITLE_SIZE = 10;
 /** The bodies of some devices, with the wires on each of their terminals. */
 export function bodiesOf(plan: CircuitPlan, devices: readonly Device[], shown: ReadonlySet<ConductorId>): readonly Body[] {
   const { circuit } = plan;
-  return devices.map((device): Body => {
+  return devices.map((device, index): Body => {
     const { top, bottom, both } = faceOf(device, circuit);
     const way = (mark: string, isFirst = true): Way => {
       const terminal = terminalId(device.id, mark);
@@ -57,6 +59,7 @@ export function bodiesOf(plan: CircuitPlan, devices: readonly Device[], shown: R
     const words = Math.max(widthOf(device.tag, TAG_SIZE), Math.min(96, widthOf(device.title, TITLE_SIZE)));
     return {
       device,
+      index,
       zone: isOfMains(plan, device.id) ? 'mains' : 'extra-low',
       top: rows[0] ?? [],
       bottom: rows[1] ?? [],

@@ -3,8 +3,11 @@ import type { CircuitPlan } from '#core/graph';
 import { at, must } from '#core/units';
 import { cutTo } from '../widths';
 import { type Body, bodiesOf, GRID, MARK_SIZE, type Side, TAG_SIZE, TITLE_SIZE, type ZoneName } from './blocks';
-import { isOn, type Run, route } from './route';
-import { shelvedAsBefore, shelving } from './shelves';
+import { ease } from './ease';
+import { frameOf, isOn, slotOf } from './frame';
+import { type Harness, harnessOf, runsIn } from './harness';
+import { lanesOf, leastCrossing, type Run } from './lanes';
+import { SHELF_WIDTH, shelvedAsBefore, shelving } from './shelves';
 
 /** A terminal where the hand finds it. */
 export interface TerminalSpot {
@@ -88,6 +91,9 @@ const STUB = 14;
 /** Between two zones. */
 const ZONE_GAP = 10;
 
+/** So many pairs of runs are looked at while wires are eased in their gaps: some tens of milliseconds. */
+const EASING = 4_000_000;
+
 /** How the rows are come by. */
 interface Wanted {
   /** how much is tried to make wires cross less: 1 takes about a second of a desk machine */
@@ -109,12 +115,15 @@ export function* layingTerminals(
   const wanted = only ?? (Object.keys(circuit.devices) as DeviceId[]);
   const devices = wanted.flatMap((id) => circuit.devices[id] ?? []).sort((a, b) => (a.id < b.id ? -1 : 1));
   const here = new Set<string>(devices.map(({ id }) => id));
-  const wires = plan.conductors.map(({ conductor }) => conductor);
+  const wires = plan.conductors.map(({ conductor }) => conductor).sort((a, b) => (a.id < b.id ? -1 : 1));
   const shown = wires.filter(({ ends }) => ends.every((end) => isOn(here, end)) && ends[0] !== ends[1]).map(({ id }) => id);
   const bodies = bodiesOf(plan, devices, new Set(shown));
-  const shelves = before ? shelvedAsBefore(bodies, before) : yield* shelving(plan, bodies, shown, effort);
-  const routed = route(plan, shelves, shown);
-  const width = GRID * Math.ceil(routed.width / GRID);
+  const frame = frameOf(circuit, bodies, shown);
+  const shelves = before ? shelvedAsBefore(bodies, before) : yield* shelving(plan, bodies, frame, effort);
+  const harness = harnessOf(frame, shelves);
+  ease(harness, SHELF_WIDTH, effort * EASING);
+  const { lanes, laidOf, crossings } = laned(harness);
+  const width = GRID * Math.ceil(Math.max(...harness.widths, 2 * GRID) / GRID);
 
   const channelY: number[] = [];
   const shelfY: number[] = [];
@@ -129,22 +138,23 @@ export function* layingTerminals(
       zone = is;
     }
     channelY.push(pen + CHANNEL_PAD);
-    pen += 2 * CHANNEL_PAD + LANE * (routed.lanes[index] ?? 0);
+    pen += 2 * CHANNEL_PAD + LANE * (lanes[index] ?? 0);
     shelfY.push(pen);
     pen += BODY_HEIGHT;
   });
   channelY.push(pen + CHANNEL_PAD);
-  pen += 2 * CHANNEL_PAD + LANE * (routed.lanes[shelves.length] ?? 0);
+  pen += 2 * CHANNEL_PAD + LANE * (lanes[shelves.length] ?? 0);
   const zones = starts.map((one, index) => ({ ...one, height: (starts[index + 1]?.y ?? pen) - one.y }));
 
-  const blocks = shelves.flatMap((row, shelf) => row.map((body) => blockOf(body, must(routed.x.get(body), 'x'), at(shelfY, shelf))));
+  const blocks = shelves.flatMap((row, shelf) => row.map((body) => blockOf(body, at(harness.bodyX, body.index), at(shelfY, shelf))));
+  const shelfOf = new Map(shelves.flatMap((row, shelf) => row.map((body) => [body, shelf] as const)));
   const spotOf = new Map(blocks.flatMap(({ spots }) => spots.map((spot) => [`${spot.terminal} ${spot.side}`, spot] as const)));
-  const drawn = shown.flatMap((id): TerminalWire[] => {
-    const [a, b] = [routed.slots.get(`${id} 0`), routed.slots.get(`${id} 1`)];
-    const runs = routed.runs.get(id);
-    if (!a || !b || !runs) return [];
-    const edge = (slot: typeof a): number => (slot.side === 'top' ? at(shelfY, slot.shelf) : at(shelfY, slot.shelf) + BODY_HEIGHT);
-    return [wireOf(id, [a.x, edge(a)], [b.x, edge(b)], runs, (run) => at(channelY, run.channel) + LANE * run.lane + LANE / 2)];
+  const drawn = frame.wires.map(({ id, ways }, wire): TerminalWire => {
+    const tip = (end: 0 | 1): readonly [number, number] => {
+      const top = at(shelfY, must(shelfOf.get(ways[end].body), 'a row'));
+      return [at(harness.x, slotOf(wire, end)), ways[end].side === 'top' ? top : top + BODY_HEIGHT];
+    };
+    return wireOf(id, tip(0), tip(1), at(laidOf, wire), ({ channel, lane }) => at(channelY, channel) + LANE * lane + LANE / 2);
   });
   const stubs = wires.flatMap((wire): TerminalStub[] =>
     shown.includes(wire.id)
@@ -172,7 +182,7 @@ export function* layingTerminals(
     blocks,
     wires: drawn,
     stubs,
-    crossings: routed.crossings,
+    crossings,
     order: shelves.map((row) => row.map(({ device }) => device.id)),
   };
 }
@@ -218,13 +228,37 @@ function blockOf(body: Body, x: number, y: number): TerminalBlock {
   return { device, tag, title, x, y, width: body.width, height: BODY_HEIGHT, spots, captions };
 }
 
+/** A run in its lane. */
+interface LaidRun extends Run {
+  readonly channel: number;
+  readonly lane: number;
+}
+
+/** Every run in a lane of its own: of each channel how many lanes, of each wire its runs from its first end to its second. */
+function laned(harness: Harness): {
+  readonly lanes: readonly number[];
+  readonly laidOf: readonly (readonly LaidRun[])[];
+  readonly crossings: number;
+} {
+  const laid = new Map<unknown, LaidRun>();
+  let crossings = 0;
+  const lanes = harness.hops.map((_, channel) => {
+    const least = leastCrossing(runsIn(harness, channel));
+    crossings += least.crossings;
+    const own = lanesOf(least.ordered);
+    least.ordered.forEach(({ hop, left, right }, index) => void laid.set(hop, { left, right, channel, lane: at(own, index) }));
+    return Math.max(0, ...own.map((lane) => lane + 1));
+  });
+  return { lanes, laidOf: harness.hopsOf.map((hops) => hops.map((hop) => must(laid.get(hop), 'a run of this drawing'))), crossings };
+}
+
 /** Corners of a wire: up or down from its slot, along its lanes, through its passes. */
 function wireOf(
   conductor: ConductorId,
   a: readonly [number, number],
   b: readonly [number, number],
-  runs: readonly Run[],
-  laneY: (run: Run) => number,
+  runs: readonly LaidRun[],
+  laneY: (run: LaidRun) => number,
 ): TerminalWire {
   const points: (readonly [number, number])[] = [a];
   let x = a[0];

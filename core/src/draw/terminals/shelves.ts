@@ -1,18 +1,25 @@
-import { type ConductorId, type DeviceId, deviceOf } from '#core/circuit';
+import { type DeviceId, deviceOf } from '#core/circuit';
 import type { CircuitPlan } from '#core/graph';
 import { at } from '#core/units';
 import type { Body, ZoneName } from './blocks';
-import { route, type Shelves } from './route';
+import { ease } from './ease';
+import type { Frame, Shelves } from './frame';
+import { costOfAll, harnessOf } from './harness';
 
 /** A row is about so wide before another is begun: what a screen shows. */
-const SHELF_WIDTH = 860;
+export const SHELF_WIDTH = 860;
 /** Of larger panels fewer orders are tried: each costs as much as all of their wires. */
-const TRIES = 1_000_000;
-const SHAKES = 3;
+const TRIES = 4_000_000;
+const SHAKES = 2;
 /** So many shakes in a row that bring nothing are enough. */
 const MOST_IDLE = 25;
 /** So many orders are tried before somebody else has a turn. */
 const AT_ONCE = 10;
+
+/** An order that costs more than the best by so much has its wires not eased: it would not be the best with them eased either. */
+const NEAR = 1.2;
+/** Pairs of runs looked at for each order that is near the best. */
+const EASING = 1_000_000;
 
 /** How many orders were tried, of how many. */
 interface Tried {
@@ -65,46 +72,46 @@ function firstShelves(plan: CircuitPlan, bodies: readonly Body[]): Body[][] {
   });
 }
 
-const cost = (plan: CircuitPlan, shelves: Shelves, shown: readonly ConductorId[]): number => {
-  const { crossings, runs, width } = route(plan, shelves, shown);
-  let length = 0;
-  for (const pieces of runs.values()) for (const { left, right } of pieces) length += right.x - left.x + 60;
-  return crossings * 40 + length * 0.1 + Math.max(0, width - SHELF_WIDTH - 100) * 2;
-};
+/** An order with what its wires cost as they go straight, and once they are eased. */
+interface Settled {
+  readonly order: Body[][];
+  readonly straight: number;
+  readonly eased: number;
+}
 
 /**
- * Orders the bodies so that few wires cross: each is tried in every place of its zone and stays where it is best; from there the order is
- * shaken and tried again, for as long as tries are left. The same circuit comes out the same every time.
+ * Orders the bodies so that few wires cross: each is tried in every place of its zone and stays where it is best; then its wires are eased.
+ * From the best so far the order is shaken and tried again, for as long as tries are left. The same circuit comes out the same every time.
  */
-export function* shelving(
-  plan: CircuitPlan,
-  bodies: readonly Body[],
-  shown: readonly ConductorId[],
-  effort: number,
-): Generator<Tried, Shelves> {
-  let tries = Math.floor((effort * TRIES) / Math.max(1, shown.length * Math.max(1, bodies.length)));
-  const chance = shaker(bodies.length * 31 + shown.length);
+export function* shelving(plan: CircuitPlan, bodies: readonly Body[], frame: Frame, effort: number): Generator<Tried, Shelves> {
+  const wires = Math.max(1, frame.wires.length);
+  let tries = Math.floor((effort * TRIES) / (wires * Math.max(1, bodies.length)));
+  const chance = shaker(bodies.length * 31 + frame.wires.length);
   const all = tries;
-  const settled = function* (from: Body[][]): Generator<Tried, { readonly order: Body[][]; readonly least: number }> {
+  const cost = (shelves: Shelves): number => costOfAll(harnessOf(frame, shelves), SHELF_WIDTH);
+  const settled = function* (from: Body[][], wanted: number): Generator<Tried, Settled> {
     let order = from;
-    let least = cost(plan, order, shown);
-    for (let isBetter = true; isBetter; ) {
+    let straight = cost(order);
+    for (let isBetter = true; isBetter && tries > 0; ) {
       isBetter = false;
       for (const body of bodies)
         for (const moved of placesFor(order, body)) {
-          if (tries-- <= 0) return { order, least };
+          if (tries-- <= 0) break;
           if (tries % AT_ONCE === 0) yield { seen: all - tries, of: all };
-          const now = cost(plan, moved, shown);
-          if (now >= least - 1e-6) continue;
-          [order, least, isBetter] = [moved, now, true];
+          const now = cost(moved);
+          if (now >= straight - 1e-6) continue;
+          [order, straight, isBetter] = [moved, now, true];
         }
     }
-    return { order, least };
+    if (straight > wanted) return { order, straight, eased: Number.POSITIVE_INFINITY };
+    const harness = harnessOf(frame, order);
+    ease(harness, SHELF_WIDTH, EASING);
+    return { order, straight, eased: costOfAll(harness, SHELF_WIDTH) };
   };
-  let best = yield* settled(firstShelves(plan, bodies));
+  let best = yield* settled(firstShelves(plan, bodies), Number.POSITIVE_INFINITY);
   for (let idle = 0; tries > 0 && idle < MOST_IDLE && bodies.length > 2; idle++) {
-    const next = yield* settled(shaken(best.order, chance));
-    if (next.least >= best.least) continue;
+    const next = yield* settled(shaken(best.order, chance), best.straight * NEAR);
+    if (next.eased >= best.eased) continue;
     best = next;
     idle = 0;
   }
