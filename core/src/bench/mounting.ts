@@ -55,7 +55,7 @@ export function mountingView(exploration: Exploration, practice: Practice, wante
         metres,
         isWhole,
       })),
-      ducts: fills.map(({ duct, share, wires }) => ({ duct, words: tellDuct(panel, duct), share, wires: wires.length })),
+      ducts: fills.map(({ wires, ...fill }) => ({ ...fill, words: tellDuct(panel, fill.duct), wires: wires.length })),
       heat: heat
         ? {
             watts: heat.watts,

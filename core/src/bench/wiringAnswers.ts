@@ -83,7 +83,14 @@ export interface PanelView {
     readonly metres: number;
     readonly isWhole: boolean;
   }[];
-  readonly ducts: readonly { readonly duct: number; readonly words: string; readonly share: number; readonly wires: number }[];
+  readonly ducts: readonly {
+    readonly duct: number;
+    readonly words: string;
+    readonly share: number;
+    readonly depthMm: number;
+    readonly isDepthTypical: boolean;
+    readonly wires: number;
+  }[];
   readonly heat: {
     readonly watts: number;
     readonly aroundC: number;

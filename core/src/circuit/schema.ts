@@ -40,6 +40,8 @@ const mountSchema = z.strictObject({
   yMm: millimetres,
   widthMm: z.number().positive().max(100_000),
   heightMm: z.number().positive().max(100_000),
+  /** of a duct, from the plate to its lid; not said: as usual */
+  depthMm: z.number().positive().max(1000).optional(),
 });
 
 /** Where things are: a site has panels and fields, a panel has enclosures and doors. Coordinates are those of the place that it is in. */

@@ -21,7 +21,15 @@ export type MountingDoubt = {
   | { readonly code: 'off its rail' }
   | { readonly code: 'no room to bend'; readonly mm: number }
   | { readonly code: 'usual bodies' }
-  | { readonly code: 'duct full'; readonly duct: number; readonly share: number; readonly most: number }
+  | {
+      readonly code: 'duct full';
+      readonly duct: number;
+      readonly share: number;
+      readonly most: number;
+      readonly depthMm: number;
+      readonly isDepthTypical: boolean;
+    }
+  | { readonly code: 'duct too deep'; readonly duct: number; readonly depthMm: number; readonly boxMm: number }
   | {
       readonly code: 'ducts mixed';
       readonly ducts: readonly number[];
@@ -70,7 +78,7 @@ export function panelPlan(exploration: Exploration, place: Panel['place'], table
   const order: readonly Verdict[] = ['danger', 'block', 'cannot-clear', 'look'];
   const doubts = [
     ...boxDoubts(panel, circuit),
-    ...fills.flatMap((fill) => fullDoubts(fill, tables)),
+    ...fills.flatMap((fill) => [...fullDoubts(fill, tables), ...deepDoubts(fill, place)]),
     ...mixedDoubts(fills, circuit, classes),
     ...heatDoubts(exploration, panel, heat, tables),
     ...spareDoubts(spareShare, tables),
@@ -148,11 +156,17 @@ function mountDoubts(one: Placed, mounts: Panel['mounts'], circuit: Circuit): Mo
   ];
 }
 
-function fullDoubts({ duct, share }: DuctFill, tables: Tables): MountingDoubt[] {
+/** A duct that the lid of its box does not close over. */
+function deepDoubts({ duct, depthMm }: DuctFill, { depthMm: boxMm }: Panel['place']): MountingDoubt[] {
+  if (boxMm === null || depthMm <= boxMm) return [];
+  return [{ code: 'duct too deep', verdict: 'block', devices: [], source: PRACTICE, duct, depthMm, boxMm }];
+}
+
+function fullDoubts({ duct, share, depthMm, isDepthTypical }: DuctFill, tables: Tables): MountingDoubt[] {
   const most = figure(tables, 'duct fill share');
   if (share <= most) return [];
   const source = 'NFPA 79, wiring ducts filled to half, from memory; common practice';
-  return [{ code: 'duct full', verdict: share > 1 ? 'block' : 'look', devices: [], duct, share, most, source }];
+  return [{ code: 'duct full', verdict: share > 1 ? 'block' : 'look', devices: [], duct, share, most, depthMm, isDepthTypical, source }];
 }
 
 /** Mains and extra-low volts in one duct: allowed where every insulation is for the highest volts there, and not for what must be kept apart. */

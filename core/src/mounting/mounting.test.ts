@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { applyChanges, type Circuit, type EditChange, PLAIN_PLACE, placeIdSchema, problemsText } from '#core/circuit';
+import { applyChanges, type Circuit, type EditChange, type Mount, PLAIN_PLACE, placeIdSchema, problemsText } from '#core/circuit';
 import { type Exploration, explore } from '#core/explore';
 import { planNetwork } from '#core/network';
 import { PATTERNS } from '#core/panel';
@@ -103,6 +103,24 @@ describe('a panel that is laid out badly', () => {
     ).device.id,
     to: { at: { xMm, yMm } },
   });
+  /** every duct so deep */
+  const deep =
+    (depthMm: number) =>
+    (one: Mount): Mount =>
+      one.kind === 'duct' ? { ...one, depthMm } : one;
+  it('a duct twice as deep is half as full, and no longer taken as usual', () => {
+    const fill = (depthMm?: number) => {
+      const change: EditChange[] =
+        depthMm === undefined ? [] : [{ type: 'describePlace', place: PUMP, to: { mounts: pump.plan.panel.mounts.map(deep(depthMm)) } }];
+      return must(
+        laid(demo('Q3'), id, change).plan.fills.find(({ share }) => share > 0),
+        'a duct with wires',
+      );
+    };
+    expect(fill().isDepthTypical).toBe(true);
+    expect(fill(80).isDepthTypical).toBe(false);
+    expect(fill(40).share).toBeCloseTo(2 * fill(80).share, 9);
+  });
   /** where the duct above a body ends */
   const above = (tag: string): number =>
     Math.max(
@@ -131,6 +149,16 @@ describe('a panel that is laid out badly', () => {
         },
       ],
       'look duct full',
+    ],
+    [
+      'a duct too shallow for its wires',
+      () => [{ type: 'describePlace', place: PUMP, to: { mounts: pump.plan.panel.mounts.map(deep(6)) } }],
+      'look duct full',
+    ],
+    [
+      'a duct that the door does not close over',
+      () => [{ type: 'describePlace', place: PUMP, to: { depthMm: 200, mounts: pump.plan.panel.mounts.map(deep(230)) } }],
+      'block duct too deep',
     ],
     [
       'a coil that nobody has read',

@@ -24,9 +24,12 @@ export interface DuctFill {
   readonly wires: readonly ConductorId[];
   /** of its section, insulation counted */
   readonly share: number;
+  readonly depthMm: number;
+  /** nobody said how deep it is */
+  readonly isDepthTypical: boolean;
 }
 
-/** Ducts are about as deep, whatever their width. Common practice. */
+/** Ducts are about as deep, whatever their width, where nobody says. Common practice. */
 const DUCT_DEPTH_MM = 60;
 /** A duct of the other volts is taken only where it saves more than this. */
 const APART = 3;
@@ -209,8 +212,10 @@ export function fillsOf(panel: Panel, routes: readonly WireRoute[]): readonly Du
     const sums = here.map(({ fromMm }) =>
       here.reduce((sum, other) => (other.fromMm <= fromMm && fromMm < other.toMm ? sum + other.outsideMm2 : sum), 0),
     );
-    const section = Math.min(mount.widthMm, mount.heightMm) * DUCT_DEPTH_MM;
-    return [{ duct, wires: [...new Set(here.map(({ conductor }) => conductor))], share: Math.max(0, ...sums) / section }];
+    const depthMm = mount.depthMm ?? DUCT_DEPTH_MM;
+    const share = Math.max(0, ...sums) / (Math.min(mount.widthMm, mount.heightMm) * depthMm);
+    const wires = [...new Set(here.map(({ conductor }) => conductor))];
+    return [{ duct, wires, share, depthMm, isDepthTypical: mount.depthMm === undefined }];
   });
 }
 

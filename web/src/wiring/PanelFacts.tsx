@@ -64,10 +64,11 @@ export function PanelFacts({ panel, mount, onMount }: Props) {
         </>
       )}
       {panel.ducts.length > 0 && <Label as="h3">Ducts, where they are fullest</Label>}
-      {panel.ducts.map(({ duct, words, share, wires }) => (
+      {panel.ducts.map(({ duct, words, share, wires, depthMm, isDepthTypical }) => (
         <Row key={duct}>
           <span>
             {words}, {wires} {wires === 1 ? 'wire' : 'wires'}
+            {isDepthTypical ? `, taken as ${depthMm} mm deep` : ''}
           </span>
           <Mono>{percent(share)}</Mono>
         </Row>
@@ -259,6 +260,10 @@ interface MountFactsProps {
 function MountFacts({ place, own, index, onChange, onGone }: MountFactsProps) {
   const put = (mounts: Mount[]) => onChange([{ type: 'describePlace', place: place.id, to: { mounts } }]);
   const set = (to: Partial<Mount>) => put(place.mounts.map((one, at) => (at === index ? { ...one, ...to } : one)));
+  const setDepth = (mm: number | null) => {
+    const { depthMm: _was, ...rest } = own;
+    put(place.mounts.map((one, at) => (at === index ? { ...rest, ...(mm === null ? {} : { depthMm: mm }) } : one)));
+  };
   const sides = [
     ['from the left', 'xMm', 0],
     ['from above', 'yMm', 0],
@@ -279,6 +284,9 @@ function MountFacts({ place, own, index, onChange, onGone }: MountFactsProps) {
           onSet={(mm) => mm !== null && set({ [side]: mm })}
         />
       ))}
+      {own.kind === 'duct' && (
+        <Fact key={`${index} deep`} label="deep" unit="mm" value={own.depthMm ?? null} least={10} most={1000} onSet={setDepth} />
+      )}
       <Button
         type="button"
         mt="6px"

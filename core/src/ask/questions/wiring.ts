@@ -182,7 +182,7 @@ export const layout = lineKind({
         watts,
       })),
       wires: routes.map(({ number, metres, isWhole }) => ({ number, metres, isWhole })),
-      ducts: ducts.map(({ words, share, wires }) => ({ duct: words, share, wires })),
+      ducts: ducts.map(({ words, share, wires, depthMm, isDepthTypical }) => ({ duct: words, share, wires, depthMm, isDepthTypical })),
       heat,
       spareShare,
       doubts: doubts.map(({ verdict, title, remedy, source }) => ({ verdict, title, remedy, source })),

@@ -62,7 +62,12 @@ export function tellMountingDoubt(
     case 'duct full':
       return {
         title: `${tellDuct(panel, doubt.duct)} is ${percent(doubt.share)} full`,
-        remedy: `Keep it under ${percent(doubt.most)}: a wider duct, or another way for some of its wires.`,
+        remedy: `Keep it under ${percent(doubt.most)}: a wider or deeper duct, or another way for some of its wires.${doubt.isDepthTypical ? ` Nobody said how deep it is: taken as ${millimetres(doubt.depthMm)}.` : ''}`,
+      };
+    case 'duct too deep':
+      return {
+        title: `${tellDuct(panel, doubt.duct)} is ${millimetres(doubt.depthMm)} deep in a box of ${millimetres(doubt.boxMm)}`,
+        remedy: 'Take a lower duct, or a deeper box: the door does not close over it.',
       };
     case 'ducts mixed': {
       const where = listed(doubt.ducts.map((duct) => tellDuct(panel, duct)));
