@@ -1,6 +1,6 @@
-import { Box } from '@chakra-ui/react';
 import { useRouteError } from 'react-router';
 import { Button, Heading } from '../ui/parts';
+import { Box } from '../ui/styled';
 
 /** A screen that failed says so and offers the way on; what was saved is safe on the server, what was not is sent when the circuit is opened again. */
 export function Broken() {

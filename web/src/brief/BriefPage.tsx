@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { arrangementFor, type Brief, baseFor, CALLERS, type Caller, circuitOf, polesNeeded } from '#core/brief';
@@ -12,6 +11,7 @@ import { newCircuitId } from '../store/ids';
 import { useCreateCircuitMutation } from '../store/server';
 import { Choice } from '../ui/Choice';
 import { Button, Field, Heading, Label, Note } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 
 type Text = Record<'title' | 'lineV' | 'hp' | 'kw' | 'watts' | 'loadA' | 'lockedA' | 'transformerVa' | 'cableM' | 'goOn' | 'goOff', string>;
 const EMPTY: Text = {

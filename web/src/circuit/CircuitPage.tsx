@@ -1,4 +1,3 @@
-import { Box, chakra, Flex } from '@chakra-ui/react';
 import { Suspense, useEffect, useRef, useState } from 'react';
 import { Link, NavLink, Outlet, useLocation, useParams } from 'react-router';
 import type { StudyAnswer } from '#core/bench';
@@ -14,6 +13,7 @@ import { store, useAppDispatch, useAppSelector } from '../store/store';
 import { useLandings } from '../store/useLandings';
 import { actOf, CIRCUIT_KEYS, type CircuitAct, isTyping } from '../ui/keys';
 import { Button, Heading, Note } from '../ui/parts';
+import { Box, Flex, styled } from '../ui/styled';
 import { useTitle } from '../ui/useTitle';
 import { readyWorker } from '../worker/client';
 import { CircuitMenu } from './CircuitMenu';
@@ -26,7 +26,7 @@ import { isOfSupply, type StagePath, stages } from './stages';
 import { Truths } from './Truths';
 import { useShared } from './useShared';
 
-const Stage = chakra(NavLink, {
+const Stage = styled(NavLink, {
   base: {
     display: 'block',
     px: '12px',

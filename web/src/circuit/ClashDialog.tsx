@@ -1,8 +1,8 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { settleClash } from '../store/editing';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Over } from '../ui/Over';
 import { Button } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 
 /** Two people changed one thing. Both versions are there; a person picks. */
 export function ClashDialog() {

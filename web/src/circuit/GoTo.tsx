@@ -1,4 +1,4 @@
-import { Box, Combobox, createListCollection, Portal } from '@chakra-ui/react';
+import { Combobox, createListCollection, Portal } from '@chakra-ui/react';
 import { type RefObject, useMemo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { completed, readCommand } from '#core/panel';
@@ -7,6 +7,7 @@ import { benchSlice } from '../store/bench';
 import { edit, undo } from '../store/editing';
 import { newIdMark } from '../store/ids';
 import { useAppDispatch, useAppSelector } from '../store/store';
+import { Box } from '../ui/styled';
 import { stages } from './stages';
 
 interface Target {

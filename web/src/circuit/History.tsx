@@ -1,10 +1,10 @@
-import { Box } from '@chakra-ui/react';
 import { useState } from 'react';
 import { redo, undo } from '../store/editing';
 import { useHistoryQuery } from '../store/server';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Over } from '../ui/Over';
 import { Button, Label, Mono, Row } from '../ui/parts';
+import { Box } from '../ui/styled';
 
 /** What was done to a circuit, newest first, a page at a time. */
 export function History({ id, onClose }: { id: string; onClose: () => void }) {

@@ -1,7 +1,7 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Over } from '../ui/Over';
 import { Button, Field } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 import { LOOK } from './useShared';
 
 function addressOf(isToLook: boolean): string {

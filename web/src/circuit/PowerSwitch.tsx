@@ -1,10 +1,10 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { type PowerPosition, spellTerminal } from '#core/circuit';
 import { useLook } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
 import { powerAt, useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Segments } from '../ui/Segments';
+import { Box, Flex } from '../ui/styled';
 
 const POSITIONS: readonly { readonly value: PowerPosition; readonly words: string }[] = [
   { value: 'isolated', words: 'Isolated' },

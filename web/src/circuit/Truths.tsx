@@ -1,10 +1,10 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import { useDrawn, useLook } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
 import { powerAt } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Button } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 import { useIsNarrow } from '../ui/useIsNarrow';
 
 /** What a person must not forget on any stage: faults that are set, and on a phone what is still hot. */

@@ -1,10 +1,10 @@
-import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { FindAnswer } from '#core/bench';
 import { capital, percent, readTyped, reading as spell } from '#core/units';
 import { Button, Field, Label, Mono } from '../ui/parts';
+import { Box, Flex, styled } from '../ui/styled';
 
-const Lead = chakra('span', {
+const Lead = styled('span', {
   base: {
     display: 'inline-block',
     color: 'onLead',
@@ -17,7 +17,7 @@ const Lead = chakra('span', {
     '&[data-lead=black]': { bg: 'blackLead' },
   },
 });
-const OutcomeButton = chakra('button', {
+const OutcomeButton = styled('button', {
   base: {
     display: 'flex',
     justifyContent: 'space-between',

@@ -1,4 +1,3 @@
-import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useEffect, useState } from 'react';
 import type { FindAnswer } from '#core/bench';
 import { spellPoint } from '#core/circuit';
@@ -12,12 +11,13 @@ import { useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Button, Heading, Label, Mono, Note } from '../ui/parts';
+import { Box, Flex, styled } from '../ui/styled';
 import { AdviceCard } from './AdviceCard';
 import { NewComplaint } from './NewComplaint';
 import { ProfileChart } from './ProfileChart';
 import { Suspects } from './Suspects';
 
-const Sight = chakra('button', {
+const Sight = styled('button', {
   base: {
     fontFamily: 'label',
     fontWeight: 600,

@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { LogEntry } from '#core/circuit';
 import { familyOf, inputsOf } from '#core/devices';
@@ -9,6 +8,7 @@ import { powerAt, useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Button, Field, Heading, Label, Note } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 
 /** What can be complained of: what does work, or is to make something work. */
 const ABOUT: readonly string[] = ['load', 'relay', 'control'];

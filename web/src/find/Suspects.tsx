@@ -1,10 +1,10 @@
-import { Box, Flex } from '@chakra-ui/react';
 import type { FindAnswer } from '#core/bench';
 import { percent, reading as spell } from '#core/units';
 import { findSlice } from '../store/find';
 import { useAppDispatch } from '../store/store';
 import { Heading, Label, Note, Row } from '../ui/parts';
 import { Side } from '../ui/Side';
+import { Box, Flex } from '../ui/styled';
 
 export function Suspects({ answer, noDanger }: { answer: FindAnswer; noDanger: boolean }) {
   const dispatch = useAppDispatch();

@@ -1,12 +1,12 @@
-import { Box, chakra, Flex } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 import { NavLink } from 'react-router';
 import { Wordmark } from '../frame/Wordmark';
 import { useJobsQuery } from '../store/server';
 import { useAppSelector } from '../store/store';
+import { Box, Flex, styled } from '../ui/styled';
 import { useTitle } from '../ui/useTitle';
 
-const Place = chakra(NavLink, {
+const Place = styled(NavLink, {
   base: {
     color: 'frameMuted',
     textDecoration: 'none',

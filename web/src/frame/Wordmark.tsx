@@ -1,7 +1,7 @@
-import { chakra } from '@chakra-ui/react';
 import { Link } from 'react-router';
+import { Box, styled } from '../ui/styled';
 
-const Place = chakra(Link, {
+const Place = styled(Link, {
   base: {
     fontWeight: 700,
     fontSize: '20px',
@@ -16,6 +16,9 @@ const Place = chakra(Link, {
 
 export const Wordmark = () => (
   <Place to="/" aria-label="Mando, all jobs">
-    mando<chakra.span color="attention">.</chakra.span>
+    mando
+    <Box as="span" color="attention">
+      .
+    </Box>
   </Place>
 );

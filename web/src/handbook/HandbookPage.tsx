@@ -1,4 +1,3 @@
-import { Box, chakra, Flex } from '@chakra-ui/react';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useState } from 'react';
 import { useParams } from 'react-router';
@@ -8,11 +7,12 @@ import { Outside } from '../frame/Outside';
 import { useJobsQuery, usePracticeQuery } from '../store/server';
 import { useAppSelector } from '../store/store';
 import { Badge, Field, Heading } from '../ui/parts';
+import { Box, Flex, styled } from '../ui/styled';
 import { CAUTIONS } from './cautions';
 import { Judged, judgedMatching } from './Judged';
 
-const Grid = chakra('table', { base: { borderCollapse: 'collapse', fontSize: '14px' } });
-const Head = chakra('th', {
+const Grid = styled('table', { base: { borderCollapse: 'collapse', fontSize: '14px' } });
+const Head = styled('th', {
   base: {
     textAlign: 'right',
     px: '8px',
@@ -25,7 +25,7 @@ const Head = chakra('th', {
     whiteSpace: 'nowrap',
   },
 });
-const Cell = chakra('td', {
+const Cell = styled('td', {
   base: {
     textAlign: 'right',
     px: '8px',
@@ -169,7 +169,7 @@ function TableView({
           </thead>
           <tbody>
             {table.rows.map((row) => (
-              <chakra.tr key={row.key} bg={hit(row) ? 'lookTint' : undefined}>
+              <Box as="tr" key={row.key} bg={hit(row) ? 'lookTint' : undefined}>
                 <Cell as="th" textAlign="left">
                   {row.key}
                 </Cell>
@@ -177,7 +177,7 @@ function TableView({
                   <Cell key={table.columns[index]}>{cell === null ? '–' : String(cell)}</Cell>
                 ))}
                 {name === 'constants' && <Cell>{typical[row.key] === undefined ? '' : `${typical[row.key]} typical`}</Cell>}
-              </chakra.tr>
+              </Box>
             ))}
           </tbody>
         </Grid>

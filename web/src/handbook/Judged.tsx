@@ -1,6 +1,6 @@
-import { Box } from '@chakra-ui/react';
 import { type ClaimLine, claimLines } from '#core/devices';
 import { Heading } from '../ui/parts';
+import { Box } from '../ui/styled';
 
 const LINES = claimLines();
 

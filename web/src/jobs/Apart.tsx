@@ -1,7 +1,7 @@
-import { Flex } from '@chakra-ui/react';
 import type { CircuitLine, Standing } from '#core/api';
 import { useCircuitsQuery, useJobsApartQuery, useSaveJobMutation } from '../store/server';
 import { Button, Label, Note, Row } from '../ui/parts';
+import { Flex } from '../ui/styled';
 import { CircuitCard } from './CircuitCard';
 import { Cards } from './JobSection';
 

@@ -1,13 +1,13 @@
-import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useRef } from 'react';
 import { Link } from 'react-router';
 import type { CircuitLine, CircuitSummary, Standing } from '#core/api';
 import { leftOn } from '../store/personal';
 import { useSummaryQuery } from '../store/server';
 import { Button, Mono } from '../ui/parts';
+import { Box, Flex, styled } from '../ui/styled';
 import { useInView } from '../ui/useInView';
 
-const Card = chakra('article', {
+const Card = styled('article', {
   base: {
     position: 'relative',
     display: 'flex',
@@ -24,7 +24,7 @@ const Card = chakra('article', {
 });
 
 /** The whole card leads there; what else can be done with it lies above. */
-const Title = chakra(Link, {
+const Title = styled(Link, {
   base: {
     fontWeight: 600,
     color: 'ink',
@@ -35,7 +35,7 @@ const Title = chakra(Link, {
 });
 
 /** A small picture is ink on white in either theme: it is a drawing. */
-const Picture = chakra('img', {
+const Picture = styled('img', {
   base: {
     width: '124px',
     height: '84px',

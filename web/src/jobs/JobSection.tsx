@@ -1,4 +1,3 @@
-import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { CircuitLine, Job, Standing } from '#core/api';
@@ -6,10 +5,11 @@ import { naturally } from '#core/units';
 import { useCircuitsQuery, useSaveJobMutation } from '../store/server';
 import { FileButton } from '../ui/FileButton';
 import { Button, Field, Heading, Label, Note } from '../ui/parts';
+import { Box, Flex, styled } from '../ui/styled';
 import { CircuitCard } from './CircuitCard';
 import { useImport } from './useImport';
 
-export const Cards = chakra('div', {
+export const Cards = styled('div', {
   base: { display: 'grid', gridTemplateColumns: 'repeat(auto-fill, minmax(min(100%, 460px), 1fr))', gap: '8px' },
 });
 

@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useDeferredValue, useState } from 'react';
 import type { CircuitLine, Standing } from '#core/api';
 import { Outside } from '../frame/Outside';
@@ -6,6 +5,7 @@ import { newCircuitId } from '../store/ids';
 import { useCircuitsQuery, useCreateJobMutation, useJobsQuery, useSaveStandingMutation } from '../store/server';
 import { Button, Field, Heading, Note } from '../ui/parts';
 import { Segments } from '../ui/Segments';
+import { Box, Flex } from '../ui/styled';
 import { Apart } from './Apart';
 import { CircuitCard } from './CircuitCard';
 import { Cards, type Done, doneOf, JobSection } from './JobSection';

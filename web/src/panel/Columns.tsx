@@ -1,6 +1,6 @@
-import { Box } from '@chakra-ui/react';
 import { COLUMN_ROLES, type ColumnRole } from '#core/panel';
 import { Choice } from '../ui/Choice';
+import { Box } from '../ui/styled';
 
 const WORDS: { readonly [R in ColumnRole]: string } = {
   number: 'wire number',

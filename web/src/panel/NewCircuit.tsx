@@ -1,4 +1,3 @@
-import { Flex } from '@chakra-ui/react';
 import { type ReactNode, useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { applyChanges, type Circuit, type EditChange, emptyCircuit, problemsText } from '#core/circuit';
@@ -7,6 +6,7 @@ import { newCircuitId } from '../store/ids';
 import { useCreateCircuitMutation } from '../store/server';
 import { Choice } from '../ui/Choice';
 import { Field } from '../ui/parts';
+import { Flex } from '../ui/styled';
 
 const PRACTICES: readonly Circuit['practice'][] = ['na', 'iec'];
 

@@ -1,10 +1,10 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Circuit } from '#core/circuit';
 import { PATTERNS, type PatternList, patternList } from '#core/panel';
 import { readTyped } from '#core/units';
 import { Choice } from '../ui/Choice';
 import { Button, Field } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 
 /** Supplies as they are usual: what a pattern begins with until it is said otherwise. */
 const USUAL_V = { na: { one: 120, three: 208 }, iec: { one: 230, three: 400 } } as const;

@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { pasted } from '#core/panel';
 import { naturally } from '#core/units';
@@ -10,6 +9,7 @@ import { useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Over } from '../ui/Over';
 import { Button, Field, Note } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 
 const things = (count: number, one: string): string => `${count} ${one}${count === 1 ? '' : 's'}`;
 

@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { spellTerminal, type TerminalId, terminalId } from '#core/circuit';
 import { familyNamed, familyOf } from '#core/devices';
@@ -10,6 +9,7 @@ import { useAppDispatch } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Over } from '../ui/Over';
 import { Button, Field, Label, Note } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 
 /** The device that a wire leads to and that nobody has met yet. */
 const NEW = 'new';

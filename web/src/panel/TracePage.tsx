@@ -1,4 +1,3 @@
-import { Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { familyList } from '#core/devices';
@@ -6,6 +5,7 @@ import { addPart } from '#core/panel';
 import { Outside } from '../frame/Outside';
 import { Choice } from '../ui/Choice';
 import { Button, Heading, Note } from '../ui/parts';
+import { Flex } from '../ui/styled';
 import { useNewCircuit } from './NewCircuit';
 
 /** What brings volts of its own: where a hand begins to follow wires. */

@@ -1,4 +1,3 @@
-import { Box, chakra } from '@chakra-ui/react';
 import { useDeferredValue, useMemo, useState } from 'react';
 import type { Circuit, EditChange } from '#core/circuit';
 import {
@@ -21,10 +20,11 @@ import { newIdMark } from '../store/ids';
 import { FileButton } from '../ui/FileButton';
 import { LongChoice } from '../ui/LongChoice';
 import { Button, Label, Note, Row } from '../ui/parts';
+import { Box, styled } from '../ui/styled';
 import { Columns } from './Columns';
 import { PatternPicker } from './PatternPicker';
 
-const Paper = chakra('textarea', {
+const Paper = styled('textarea', {
   base: {
     width: '100%',
     boxSizing: 'border-box',

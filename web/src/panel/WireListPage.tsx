@@ -1,7 +1,7 @@
-import { Box } from '@chakra-ui/react';
 import { useNavigate, useParams } from 'react-router';
 import { Outside } from '../frame/Outside';
 import { Button, Heading, Note } from '../ui/parts';
+import { Box } from '../ui/styled';
 import { useNewCircuit } from './NewCircuit';
 import { WireListForm } from './WireListForm';
 

@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { type Drawing, framed, SHEETS, type SheetName, writeDrawing, writeDxf } from '#core/formats';
 import { useDocument } from '../store/select';
@@ -7,6 +6,7 @@ import { Choice } from '../ui/Choice';
 import { Over } from '../ui/Over';
 import { Button, Label, Note } from '../ui/parts';
 import { saveAs } from '../ui/saveAs';
+import { Box, Flex } from '../ui/styled';
 
 interface Props {
   /** what it shows, as it stands in the title block and in the name of the file */

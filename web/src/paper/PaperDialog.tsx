@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { createPortal, flushSync } from 'react-dom';
 import { sheetPicture } from '#core/bench';
@@ -12,6 +11,7 @@ import { useAppSelector } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Over } from '../ui/Over';
 import { Button, Label } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 import { Listed, Page, paperCss } from './Page';
 import { cropped, PAPERS, type PaperName, roomOf, sheetPages } from './pages';
 

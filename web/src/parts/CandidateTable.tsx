@@ -1,9 +1,9 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useMemo } from 'react';
 import type { CandidateView } from '#core/bench';
 import { CELL_NAMES, type CellName } from '#core/fit';
 import { Hint } from '../ui/Hint';
 import { type Column, PickTable } from '../ui/PickTable';
+import { Box, Flex } from '../ui/styled';
 import { useIsNarrow } from '../ui/useIsNarrow';
 import { Verdicted } from '../ui/verdicts';
 

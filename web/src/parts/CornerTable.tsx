@@ -1,8 +1,8 @@
-import { Box } from '@chakra-ui/react';
 import type { CableRoom, Corner } from '#core/fit';
 import { amount, percent } from '#core/units';
 import { Measure } from '../plates/Measure';
 import { Label, Row } from '../ui/parts';
+import { Box } from '../ui/styled';
 
 const isGood = (word: string): boolean => word === 'pulls in' || word.startsWith('high, normal');
 

@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Circuit, Device, FieldFacts } from '#core/circuit';
 import { type DeviceFamily, familyList, familyOf, kindOfPart, printed, type StockPart } from '#core/devices';
@@ -10,6 +9,7 @@ import { useDocument } from '../store/select';
 import { Choice } from '../ui/Choice';
 import { FactChoice } from '../ui/FactChoice';
 import { Button, Field, Label } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 
 /** Usual coils: one tap instead of typing. */
 const USUAL = ['24 V 50/60 Hz', '120 V 60 Hz', '208-240 V 60 Hz', '230 V 50 Hz', '24 V DC'];

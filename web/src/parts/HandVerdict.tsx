@@ -1,7 +1,7 @@
-import { Box } from '@chakra-ui/react';
 import type { PlaceAnswer, TwinAnswer } from '#core/bench';
 import type { Device } from '#core/circuit';
 import { CoilGauge } from '../plates/CoilGauge';
+import { Box } from '../ui/styled';
 import { TONE } from '../ui/verdicts';
 
 const HEAD = { good: 'Fits', look: 'Works', 'cannot-clear': 'Cannot clear yet', danger: 'Do not fit it', block: 'Do not fit it' } as const;

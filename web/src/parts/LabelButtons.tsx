@@ -1,4 +1,3 @@
-import { Flex } from '@chakra-ui/react';
 import type { TwinAnswer } from '#core/bench';
 import type { Circuit, Device } from '#core/circuit';
 import { asDevice, knowing, type StockPart } from '#core/devices';
@@ -6,6 +5,7 @@ import { labelOf } from '#core/words';
 import { useAppSelector } from '../store/store';
 import { Button, Label } from '../ui/parts';
 import { saveAs } from '../ui/saveAs';
+import { Flex } from '../ui/styled';
 
 interface Props {
   readonly device: Device;

@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { type PartsRead, partsFromTable, partsTable, sheetText } from '#core/formats';
 import { TableButtons } from '../paper/TableButtons';
@@ -10,6 +9,7 @@ import { useAppDispatch, useAppSelector } from '../store/store';
 import { bytesOf } from '../ui/bytesOf';
 import { FileButton } from '../ui/FileButton';
 import { Button, Label, Note } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 
 /** A file larger than this is no parts list. */
 const MOST_BYTES = 4_000_000;

@@ -1,4 +1,4 @@
-import { Box, chakra, Flex, Tabs } from '@chakra-ui/react';
+import { Tabs } from '@chakra-ui/react';
 import { useEffect, useMemo, useState } from 'react';
 import type { CandidateView, PlaceAnswer, StudyAnswer, TwinAnswer } from '#core/bench';
 import type { Circuit, Device, DeviceId } from '#core/circuit';
@@ -15,6 +15,7 @@ import { useAppDispatch, useAppSelector } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Button, Field, Heading, Label, Note } from '../ui/parts';
 import { StageFrame } from '../ui/StageFrame';
+import { Box, Flex, styled } from '../ui/styled';
 import { useIsNarrow } from '../ui/useIsNarrow';
 import { MARK, TONE } from '../ui/verdicts';
 import { CandidateTable } from './CandidateTable';
@@ -28,7 +29,7 @@ import { StudyPlate } from './StudyPlate';
 import { TwinView } from './TwinView';
 import { usePlace } from './usePlace';
 
-const Chip = chakra('span', {
+const Chip = styled('span', {
   base: { fontFamily: 'label', fontWeight: 600, fontSize: '13px', px: '9px', py: '4px', borderRadius: '3px', whiteSpace: 'nowrap' },
   variants: {
     of: { coil: { bg: 'elvAcTint', color: 'elvAc' }, poles: { bg: 'powerTint', color: 'power' }, other: { bg: 'rail', color: 'ink' } },

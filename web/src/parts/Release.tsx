@@ -1,8 +1,8 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Device } from '#core/circuit';
 import { amount, readTyped } from '#core/units';
 import { Button, Field, Label, Note } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 
 interface Props {
   readonly device: Device;

@@ -1,4 +1,3 @@
-import { Box } from '@chakra-ui/react';
 import { type Circuit, type Device, type DeviceId, deviceOf } from '#core/circuit';
 import { schoolOf } from '#core/schools';
 import { amount, figures } from '#core/units';
@@ -8,6 +7,7 @@ import { FindingNote } from '../plates/FindingNote';
 import { TransformerCard } from '../plates/TransformerCard';
 import { useDocument, usePractice } from '../store/select';
 import { Heading, Label, Mono, Note, Row } from '../ui/parts';
+import { Box } from '../ui/styled';
 import { TONE } from '../ui/verdicts';
 import { SagLine } from './SagLine';
 

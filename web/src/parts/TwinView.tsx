@@ -1,9 +1,9 @@
-import { Box, Flex } from '@chakra-ui/react';
 import type { TwinAnswer } from '#core/bench';
 import type { Device } from '#core/circuit';
 import { amount } from '#core/units';
 import { tellLife } from '#core/words';
 import { Heading, Note } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 import { MARK, TONE, VERDICT_WORDS } from '../ui/verdicts';
 
 interface Props {

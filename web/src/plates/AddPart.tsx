@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import {
   type Circuit,
@@ -32,6 +31,7 @@ import { useAppDispatch } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Over } from '../ui/Over';
 import { Button, Field, Label, Note } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 import { OwnKindForm } from './OwnKindForm';
 
 /** A kind, or a part of it that is in stock. */

@@ -1,6 +1,6 @@
-import { Box } from '@chakra-ui/react';
 import type { CoilWindow, CoilWord } from '#core/size';
 import { reading as spell } from '#core/units';
+import { Box } from '../ui/styled';
 import { colour } from '../ui/theme';
 
 const TINT: Readonly<Record<CoilWord, string>> = {

@@ -1,8 +1,8 @@
-import { Box } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { FindingView, MendAnswer } from '#core/bench';
 import { useBench } from '../bench/BenchProvider';
 import { Button, Note } from '../ui/parts';
+import { Box } from '../ui/styled';
 import { TONE, VERDICT_WORDS } from '../ui/verdicts';
 import { PairAnswer } from './Pairs';
 

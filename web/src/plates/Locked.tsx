@@ -1,8 +1,8 @@
-import { chakra } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 import { useAppSelector } from '../store/store';
+import { styled } from '../ui/styled';
 
-const Fields = chakra('fieldset', { base: { border: 'none', p: 0, m: 0, minW: 0, display: 'contents' } });
+const Fields = styled('fieldset', { base: { border: 'none', p: 0, m: 0, minW: 0, display: 'contents' } });
 
 /** What changes the circuit: it cannot be worked on a page that only looks. */
 export const Locked = ({ children }: { children: ReactNode }) => (

@@ -1,10 +1,10 @@
-import { chakra } from '@chakra-ui/react';
 import { useState } from 'react';
 import { spellLength, spellSizeIn, type WireSize } from '#core/units';
 import { usePractice } from '../store/select';
 import { useAppSelector } from '../store/store';
+import { styled } from '../ui/styled';
 
-const Tap = chakra('button', {
+const Tap = styled('button', {
   base: {
     font: 'inherit',
     color: 'inherit',

@@ -1,4 +1,3 @@
-import { Box, chakra, Flex } from '@chakra-ui/react';
 import { spellPoint } from '#core/circuit';
 import type { MeterMode } from '#core/network';
 import { useLook } from '../bench/BenchProvider';
@@ -7,6 +6,7 @@ import { useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Mono } from '../ui/parts';
 import { Segments } from '../ui/Segments';
+import { Box, Flex, styled } from '../ui/styled';
 import { colour } from '../ui/theme';
 
 const MODES: readonly { readonly value: MeterMode; readonly words: string; readonly full: string }[] = [
@@ -17,7 +17,7 @@ const MODES: readonly { readonly value: MeterMode; readonly words: string; reado
   { value: 'beep', words: 'beep', full: 'continuity' },
   { value: 'amp', words: 'A', full: 'clamp amps' },
 ];
-const LeadButton = chakra('button', {
+const LeadButton = styled('button', {
   base: {
     display: 'inline-flex',
     alignItems: 'center',
@@ -37,7 +37,7 @@ const LeadButton = chakra('button', {
     '@media (max-width: 700px)': { minH: '44px' },
   },
 });
-const LeadLetter = chakra('span', {
+const LeadLetter = styled('span', {
   base: { color: 'onLead', px: '6px', fontWeight: 700, '&[data-lead=red]': { bg: 'redLead' }, '&[data-lead=black]': { bg: 'blackLead' } },
 });
 

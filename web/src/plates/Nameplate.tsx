@@ -1,10 +1,10 @@
-import { Box } from '@chakra-ui/react';
 import type { Device } from '#core/circuit';
 import { familyOf } from '#core/devices';
 import { edit } from '../store/editing';
 import { useDocument } from '../store/select';
 import { useAppDispatch } from '../store/store';
 import { Label } from '../ui/parts';
+import { Box } from '../ui/styled';
 import { NameplateForm } from './NameplateForm';
 
 /** The nameplate of a device in the circuit, each value with where it comes from. */

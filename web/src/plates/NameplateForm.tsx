@@ -1,9 +1,9 @@
-import { Box, Flex } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 import type { Evidence, FieldFacts, Field as FieldValue } from '#core/circuit';
 import { Choice } from '../ui/Choice';
 import { FactChoice } from '../ui/FactChoice';
 import { Field } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 import { useTypedNumber } from '../ui/useTypedNumber';
 
 const EVIDENCE: readonly Evidence[] = ['print', 'measured', 'assumed', 'unknown'];
@@ -79,9 +79,9 @@ function Row({ id, name, facts, given, empty, onSet, asksEvidence = false, onPro
       wrap="wrap"
       fontSize="14px"
     >
-      <Box flex="1" minW="0" asChild>
-        <label htmlFor={id}>{facts.label}</label>
-      </Box>
+      <label htmlFor={id} style={{ flex: 1, minWidth: 0 }}>
+        {facts.label}
+      </label>
       {facts.kind === 'choice' ? (
         <FactChoice id={id} facts={facts} value={value} empty={empty} onChoose={(chosen) => set(chosen)} />
       ) : (

@@ -1,9 +1,9 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { OwnFamily } from '#core/circuit';
 import { ELEMENTS, type ElementKind, type OwnElement, ownKind, ownKindProblem } from '#core/panel';
 import { Choice } from '../ui/Choice';
 import { Button, Field, Label, Note } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 
 /** What is typed of a row: its terminals as one text. */
 interface Typed {

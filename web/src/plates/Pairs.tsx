@@ -1,4 +1,3 @@
-import { Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { FindingView } from '#core/bench';
 import type { Device, DeviceId, Pair } from '#core/circuit';
@@ -8,6 +7,7 @@ import { useDocument } from '../store/select';
 import { useAppDispatch } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Button, Label, Row } from '../ui/parts';
+import { Flex } from '../ui/styled';
 
 type Ruling = Pair['rule'];
 

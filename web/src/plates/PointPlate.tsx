@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import {
   type Circuit,
@@ -23,6 +22,7 @@ import { newIdMark } from '../store/ids';
 import { useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Button, Heading, Label, Mono, Row } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 import { AddPart } from './AddPart';
 import { Locked } from './Locked';
 import { Measure } from './Measure';

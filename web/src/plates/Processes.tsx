@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { ProcessId } from '#core/circuit';
 import { readTyped, reading as spell } from '#core/units';
@@ -7,6 +6,7 @@ import { benchSlice } from '../store/bench';
 import { useDocument } from '../store/select';
 import { useAppDispatch } from '../store/store';
 import { Button, Field, Label, Mono } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 
 /** The processes that devices here read: what each is now, how it moves, and a hand to set it. */
 export function Processes({ only }: { only?: readonly string[] }) {

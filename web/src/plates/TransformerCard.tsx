@@ -1,7 +1,7 @@
-import { Box, Flex } from '@chakra-ui/react';
 import type { TransformerStudy } from '#core/bench';
 import { figures, reading as spell } from '#core/units';
 import { Label, Mono, Note, Row } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 
 export function TransformerCard({ transformer, now }: { transformer: TransformerStudy; now: { volts: number; va: number } | null }) {
   const most = Math.max(transformer.va ?? 1, transformer.worstVa, ...transformer.loads.map(({ inrushVa }) => inrushVa)) * 1.05;

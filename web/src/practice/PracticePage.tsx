@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useId } from 'react';
 import { useParams } from 'react-router';
 import type { FieldFacts } from '#core/circuit';
@@ -8,6 +7,7 @@ import { schoolWords } from '#core/words';
 import { Outside } from '../frame/Outside';
 import { Choice } from '../ui/Choice';
 import { Button, Field, Heading, Label, Note } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 import { useTypedNumber } from '../ui/useTypedNumber';
 import { usePracticeSaves } from './usePracticeSaves';
 

@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Device } from '#core/circuit';
 import { asPart } from '#core/devices';
@@ -11,6 +10,7 @@ import { useDocument } from '../store/select';
 import { useSaveStockMutation } from '../store/server';
 import { useAppDispatch } from '../store/store';
 import { Button, Field, Label, Note } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 
 /** A device under another tag, or out of the circuit with the wires that end on it. */
 export function DeviceEdits({ device }: { device: Device }) {

@@ -1,8 +1,8 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import { Meter } from '../plates/Meter';
 import { useAppSelector } from '../store/store';
 import { Button } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 import { useIsNarrow } from '../ui/useIsNarrow';
 import { Timeline } from './Timeline';
 

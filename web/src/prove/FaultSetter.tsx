@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import type { Device } from '#core/circuit';
 import { useDrawn } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
@@ -6,6 +5,7 @@ import { useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Button, Label, Note } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 
 /** Sets a fault into this device to see what it does. The document is not changed. */
 export function FaultSetter({ device }: { device: Device }) {

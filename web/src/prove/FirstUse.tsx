@@ -1,4 +1,3 @@
-import { Box } from '@chakra-ui/react';
 import { useState } from 'react';
 import { shallowEqual } from 'react-redux';
 import { reading as spell } from '#core/units';
@@ -10,6 +9,7 @@ import { useDocument } from '../store/select';
 import { settingsSlice } from '../store/settings';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Button, Heading, Label, Mono, Row } from '../ui/parts';
+import { Box } from '../ui/styled';
 
 /** The plate while nothing is chosen: the first steps, every coil, what the checks say. */
 export function FirstUse() {

@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Device, DeviceId } from '#core/circuit';
 import { familyOf, inputsOf, partsOf } from '#core/devices';
@@ -22,6 +21,7 @@ import { inputIsOn, useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Badge, Button, Heading, Label, Mono, Note, Row } from '../ui/parts';
 import { Side } from '../ui/Side';
+import { Box, Flex } from '../ui/styled';
 import { TONE, VERDICT_WORDS } from '../ui/verdicts';
 import { DeviceEdits } from './DeviceEdits';
 import { FaultSetter } from './FaultSetter';

@@ -1,5 +1,5 @@
-import { Flex } from '@chakra-ui/react';
 import { PathSheet } from '../sheet/PathSheet';
+import { Flex } from '../ui/styled';
 import { Dock } from './Dock';
 import { Plate } from './Plate';
 

@@ -1,4 +1,4 @@
-import { Box, Flex, Slider } from '@chakra-ui/react';
+import { Slider } from '@chakra-ui/react';
 import { axisBottom } from 'd3-axis';
 import { scaleLinear } from 'd3-scale';
 import { select } from 'd3-selection';
@@ -12,6 +12,7 @@ import { useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Button } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 import { colour } from '../ui/theme';
 
 const WIDTH = 560;

@@ -1,4 +1,3 @@
-import { Box } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import { Outside } from '../frame/Outside';
 import { useJobsQuery } from '../store/server';
@@ -6,6 +5,7 @@ import { LINES, type Settings, settingsSlice, THEMES } from '../store/settings';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Heading, Label, Row } from '../ui/parts';
 import { Segments } from '../ui/Segments';
+import { Box } from '../ui/styled';
 
 const THEME_WORDS = { system: 'As the system', light: 'Light', dark: 'Dark' } as const;
 const LINE_WORDS = { lying: 'Lying', standing: 'Standing' } as const;

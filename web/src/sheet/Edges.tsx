@@ -1,6 +1,6 @@
-import { Box } from '@chakra-ui/react';
 import type { BandView, SheetView } from '#core/bench';
 import { Button } from '../ui/parts';
+import { Box } from '../ui/styled';
 
 /** What of the sheet lies beyond each side of its window. */
 export interface Beyond {

@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import type { SheetView } from '#core/bench';
 import type { DeviceId, Point } from '#core/circuit';
 import { inputsOf } from '#core/devices';
@@ -6,6 +5,7 @@ import { benchSlice } from '../store/bench';
 import { inputIsOn, useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Button } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 import { useWork } from './InputButton';
 import { deviceAt, type Place } from './places';
 import type { IndexLine } from './SheetBar';

@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { select } from 'd3-selection';
 import { type D3ZoomEvent, type ZoomBehavior, zoom, zoomIdentity } from 'd3-zoom';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
@@ -11,6 +10,7 @@ import { shownSheet } from '../bench/shownSheet';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
+import { Box, Flex } from '../ui/styled';
 import { useIsNarrow } from '../ui/useIsNarrow';
 import { beyondOf, Edges, NOTHING_BEYOND } from './Edges';
 import { nudgeChanges } from './edits';

@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import { NO_ROOM, useSeveral } from '../bench/useSeveral';
 import { Locked } from '../plates/Locked';
@@ -6,6 +5,7 @@ import { benchSlice } from '../store/bench';
 import { useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Button } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 
 /** More tags than this are counted. */
 const MOST_TAGS = 6;

@@ -1,12 +1,12 @@
-import { Box, chakra, Flex } from '@chakra-ui/react';
 import type { SheetView } from '#core/bench';
 import { benchSlice } from '../store/bench';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Button } from '../ui/parts';
+import { Box, Flex, styled } from '../ui/styled';
 import { CLASS_TOKENS } from '../ui/theme';
 
-const Chip = chakra('button', {
+const Chip = styled('button', {
   base: {
     display: 'inline-flex',
     alignItems: 'center',

@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useRef, useState } from 'react';
 import type { Field as FieldValue } from '#core/circuit';
 import { familyList, familyNamed, kindOfPart, type StockPart, stockProblems } from '#core/devices';
@@ -6,6 +5,7 @@ import { readTyped } from '#core/units';
 import { NameplateForm } from '../plates/NameplateForm';
 import { Choice } from '../ui/Choice';
 import { Button, Field, Heading, Label, Note } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 
 interface Props {
   readonly part: StockPart;

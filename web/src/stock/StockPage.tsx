@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useMemo, useState } from 'react';
 import type { StockLine, StockSave } from '#core/api';
 import { kindOfPart, type StockPart } from '#core/devices';
@@ -12,6 +11,7 @@ import { FileButton } from '../ui/FileButton';
 import { type Column, PickTable } from '../ui/PickTable';
 import { Button, Field, Heading, Note } from '../ui/parts';
 import { saveAs } from '../ui/saveAs';
+import { Box, Flex } from '../ui/styled';
 import { PartEditor } from './PartEditor';
 
 /** What was done here, and the way back. */

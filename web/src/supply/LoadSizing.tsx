@@ -1,4 +1,3 @@
-import { Box } from '@chakra-ui/react';
 import type { Device } from '#core/circuit';
 import { familyOf, partsOf } from '#core/devices';
 import { tablesFor } from '#core/size';
@@ -6,6 +5,7 @@ import { tellFigure, tellSized } from '#core/words';
 import { Measure } from '../plates/Measure';
 import { useDocument, usePractice } from '../store/select';
 import { Label, Mono, Row } from '../ui/parts';
+import { Box } from '../ui/styled';
 import { loadSized, rulesOf } from './sizing';
 
 /** Amps of a load by nameplate or table, and the circuit that it asks for, each with its clause. */

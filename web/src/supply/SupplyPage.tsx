@@ -1,4 +1,3 @@
-import { Box } from '@chakra-ui/react';
 import { Link } from 'react-router';
 import type { StudyAnswer } from '#core/bench';
 import { polesNeeded } from '#core/brief';
@@ -16,6 +15,7 @@ import { useAppDispatch, useAppSelector } from '../store/store';
 import { DataTable } from '../ui/DataTable';
 import { Button, Heading, Label } from '../ui/parts';
 import { StageFrame } from '../ui/StageFrame';
+import { Box } from '../ui/styled';
 import { TONE, VERDICT_WORDS } from '../ui/verdicts';
 import { LoadSizing } from './LoadSizing';
 

@@ -1,5 +1,5 @@
-import { Box } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
+import { Box } from './styled';
 import { Cell, Head } from './tableParts';
 
 /** A plain table of rows to read: a name for it, its columns, and a key with the cells of each row. */

@@ -1,7 +1,7 @@
-import { Box, chakra } from '@chakra-ui/react';
 import { createColumnHelper, tableFeatures, useTable } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useRef } from 'react';
+import { Box, styled } from './styled';
 import { Cell, Head } from './tableParts';
 import { useIsNarrow } from './useIsNarrow';
 
@@ -34,7 +34,7 @@ const ROW_PX = 46;
 /** Rows drawn above and below what is in sight. */
 const BEYOND = 12;
 
-const Line = chakra('tr', {
+const Line = styled('tr', {
   base: { cursor: 'pointer', '&[aria-selected=true]': { bg: 'lookTint' }, _hover: { bg: 'card' } },
 });
 

@@ -1,5 +1,5 @@
-import { Box } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
+import { Box } from './styled';
 
 /** The panel at the right of a stage; on a phone it follows below. It scrolls, so it can be reached by keyboard. */
 export const Side = ({ label, children }: { label: string; children: ReactNode }) => (

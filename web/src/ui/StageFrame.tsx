@@ -1,6 +1,6 @@
-import { Box, Flex } from '@chakra-ui/react';
 import type { ReactNode } from 'react';
 import { Side } from './Side';
+import { Box, Flex } from './styled';
 
 /** A stage that is read down the page, with the plate of what is selected at the right; on a phone the plate follows below. */
 export const StageFrame = ({ children, plate }: { children: ReactNode; plate: ReactNode }) => (

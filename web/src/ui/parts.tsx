@@ -1,6 +1,6 @@
-import { chakra } from '@chakra-ui/react';
+import { styled } from './styled';
 
-export const Button = chakra('button', {
+export const Button = styled('button', {
   base: {
     fontFamily: 'label',
     fontSize: '14px',
@@ -29,8 +29,8 @@ export const Button = chakra('button', {
   defaultVariants: { look: 'plain' },
 });
 
-export const Heading = chakra('h2', { base: { fontFamily: 'body', fontWeight: 700, fontSize: '17px', color: 'ink', m: 0 } });
-export const Label = chakra('h3', {
+export const Heading = styled('h2', { base: { fontFamily: 'body', fontWeight: 700, fontSize: '17px', color: 'ink', m: 0 } });
+export const Label = styled('h3', {
   base: {
     fontFamily: 'label',
     fontWeight: 600,
@@ -43,8 +43,8 @@ export const Label = chakra('h3', {
     mb: '4px',
   },
 });
-export const Mono = chakra('span', { base: { fontFamily: 'mono', fontWeight: 600, whiteSpace: 'nowrap' } });
-export const Row = chakra('div', {
+export const Mono = styled('span', { base: { fontFamily: 'mono', fontWeight: 600, whiteSpace: 'nowrap' } });
+export const Row = styled('div', {
   base: {
     display: 'flex',
     justifyContent: 'space-between',
@@ -56,7 +56,7 @@ export const Row = chakra('div', {
     alignItems: 'baseline',
   },
 });
-export const Field = chakra('input', {
+export const Field = styled('input', {
   base: {
     fontFamily: 'mono',
     fontWeight: 600,
@@ -75,7 +75,7 @@ export const Field = chakra('input', {
   },
 });
 /** A caution or a finding, beside the thing it is about. */
-export const Note = chakra('div', {
+export const Note = styled('div', {
   base: { borderLeft: '4px solid', px: '10px', py: '8px', my: '6px', fontSize: '14px', borderRadius: '2px' },
   variants: {
     tone: {
@@ -86,7 +86,7 @@ export const Note = chakra('div', {
   },
   defaultVariants: { tone: 'look' },
 });
-export const Badge = chakra('span', {
+export const Badge = styled('span', {
   base: {
     fontFamily: 'label',
     fontWeight: 700,

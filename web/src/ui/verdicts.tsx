@@ -1,5 +1,5 @@
-import { Box } from '@chakra-ui/react';
 import type { Verdict } from '#core/size';
+import { Box } from './styled';
 
 /** A verdict is never a colour alone: each has its mark and its word. */
 export const MARK: Readonly<Record<Verdict, string>> = { good: '✓', look: '!', 'cannot-clear': '?', danger: '✗', block: '✗' };

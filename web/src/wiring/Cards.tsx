@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { StudyAnswer, WireRowView } from '#core/bench';
 import { type Circuit, conductorsAt, type Device, deviceOf, spellTerminal, terminalId } from '#core/circuit';
@@ -13,6 +12,7 @@ import { useAppSelector } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Button, Label, Note } from '../ui/parts';
 import { saveAs } from '../ui/saveAs';
+import { Box, Flex } from '../ui/styled';
 import { useAsked } from './useAsked';
 import { linesOf } from './wireBook';
 

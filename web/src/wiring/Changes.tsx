@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { skipToken } from '@reduxjs/toolkit/query';
 import { useMemo, useState } from 'react';
 import { spellTerminal } from '#core/circuit';
@@ -12,6 +11,7 @@ import type { Landings } from '../store/useLandings';
 import { Choice } from '../ui/Choice';
 import { Button, Label, Mono, Note } from '../ui/parts';
 import { saveAs } from '../ui/saveAs';
+import { Box, Flex } from '../ui/styled';
 import { useAsked } from './useAsked';
 
 /** What has to be done at the panel to bring it from a revision to what is drawn now, and what has to be tested again. */

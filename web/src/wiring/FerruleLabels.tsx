@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { WireRowView } from '#core/bench';
 import { useDocument } from '../store/select';
@@ -6,6 +5,7 @@ import { useAppSelector } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Button, Mono, Note } from '../ui/parts';
 import { saveAs } from '../ui/saveAs';
+import { Box, Flex } from '../ui/styled';
 
 /** Sizes of ferrule sleeves and flags as they are sold on sheets, in millimetres. Common practice. */
 const SIZES = { '4 × 12': [12, 4], '5 × 18': [18, 5], '9 × 25': [25, 9], '12 × 38': [38, 12] } as const;

@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { type ReactNode, useEffect, useState } from 'react';
 import type { LandingAnswer, WireRowView } from '#core/bench';
 import type { ConductorId } from '#core/circuit';
@@ -8,6 +7,7 @@ import { benchSlice } from '../store/bench';
 import { useAppDispatch } from '../store/store';
 import type { Landings } from '../store/useLandings';
 import { Button, Field, Heading, Label, Mono, Note } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 import { useAsked } from './useAsked';
 
 interface Props {

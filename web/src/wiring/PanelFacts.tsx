@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import type { BodyView, PanelView } from '#core/bench';
 import {
   type Circuit,
@@ -15,6 +14,7 @@ import { edit } from '../store/editing';
 import { useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Button, Field, Heading, Label, Mono, Note, Row } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 import { useTypedNumber } from '../ui/useTypedNumber';
 import { MARK, TONE } from '../ui/verdicts';
 

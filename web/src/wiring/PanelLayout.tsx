@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import type { MountingAnswer, PanelView } from '#core/bench';
 import { type DeviceId, deviceOf, type EditChange, type Place } from '#core/circuit';
 import { benchSlice } from '../store/bench';
@@ -7,6 +6,7 @@ import { useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Button, Note } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 import { useIsNarrow } from '../ui/useIsNarrow';
 import { freeFor, PlateView } from './PlateView';
 

@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { Circuit, EditChange, Place } from '#core/circuit';
 import { newPlace, proposedPlaces } from '#core/mounting';
@@ -11,6 +10,7 @@ import { useAppDispatch } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Over } from '../ui/Over';
 import { Button, Field, Label } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 
 const KINDS = { panel: 'panel', enclosure: 'enclosure', door: 'door of a panel', field: 'outside of panels' } as const;
 type Kind = keyof typeof KINDS;

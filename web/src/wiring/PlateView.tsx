@@ -1,9 +1,9 @@
-import { Box } from '@chakra-ui/react';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
 import type { BodyView, PanelView } from '#core/bench';
 import type { DeviceId } from '#core/circuit';
 import type { PlateShape } from '#core/formats';
 import { type Around, freeSpot, type Spot, snapped, stepped } from '#core/mounting';
+import { Box } from '../ui/styled';
 import { colour } from '../ui/theme';
 
 interface Props {

@@ -1,10 +1,10 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { DeviceId, TerminalId } from '#core/circuit';
 import { naturally } from '#core/units';
 import { useDocument } from '../store/select';
 import { Choice } from '../ui/Choice';
 import { Button, Label, Note } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 import { Verdicted } from '../ui/verdicts';
 import { useAsked } from './useAsked';
 

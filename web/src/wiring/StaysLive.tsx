@@ -1,10 +1,10 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useEffect, useMemo, useState } from 'react';
 import type { StaysLiveAnswer, WiringAnswer } from '#core/bench';
 import type { DeviceId, TerminalId } from '#core/circuit';
 import { grouped } from '#core/units';
 import { useDocument } from '../store/select';
 import { Button, Mono, Note, Row } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 import { useAsked } from './useAsked';
 
 interface Props {

@@ -1,4 +1,3 @@
-import { Box, chakra, Flex } from '@chakra-ui/react';
 import { type KeyboardEvent, memo, type PointerEvent, useEffect, useMemo, useRef, useState } from 'react';
 import { type ConductorId, deviceOf, isTerminal, spellTerminal, type TerminalId } from '#core/circuit';
 import type { TerminalBlock, TerminalSheet, TerminalSpot, TerminalWire } from '#core/draw';
@@ -8,11 +7,12 @@ import { benchSlice } from '../store/bench';
 import { useDocument } from '../store/select';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
 import { actOf, SHEET_KEYS, type SheetAct } from '../ui/keys';
+import { Box, Flex, styled } from '../ui/styled';
 import { colour } from '../ui/theme';
 import { wireColour } from '../ui/wireColour';
 import { nextSpot, spotsOf } from './spots';
 
-const Scroll = chakra('div', {
+const Scroll = styled('div', {
   base: { overflow: 'auto', bg: 'sheet', border: '1px solid', borderColor: 'hairline', borderRadius: '6px', flex: '1', minH: '220px' },
 });
 

@@ -1,8 +1,8 @@
-import { chakra } from '@chakra-ui/react';
 import type { ConductorId } from '#core/circuit';
 import type { Landings } from '../store/useLandings';
+import { styled } from '../ui/styled';
 
-const Tick = chakra('button', {
+const Tick = styled('button', {
   base: {
     fontFamily: 'label',
     fontSize: '12px',

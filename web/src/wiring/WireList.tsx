@@ -1,4 +1,3 @@
-import { Box, chakra, Flex } from '@chakra-ui/react';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
 import type { WireRowView } from '#core/bench';
@@ -12,12 +11,13 @@ import { useAppDispatch, useAppSelector } from '../store/store';
 import type { Landings } from '../store/useLandings';
 import { Choice } from '../ui/Choice';
 import { Field, Mono } from '../ui/parts';
+import { Box, Flex, styled } from '../ui/styled';
 import { useIsNarrow } from '../ui/useIsNarrow';
 import { wireColour } from '../ui/wireColour';
 import { Ticks } from './Ticks';
 import { linesOf } from './wireBook';
 
-const Line = chakra('div', {
+const Line = styled('div', {
   base: {
     display: 'grid',
     gridTemplateColumns: '14px 62px 1.5fr 1.5fr 1.4fr 1fr',
@@ -32,7 +32,7 @@ const Line = chakra('div', {
     '@media (max-width: 700px)': { gridTemplateColumns: '14px 1fr', py: '8px' },
   },
 });
-const Dot = chakra('span', {
+const Dot = styled('span', {
   base: { w: '12px', h: '12px', borderRadius: '50%', border: '1px solid', borderColor: 'muted', display: 'inline-block' },
 });
 

@@ -1,4 +1,3 @@
-import { Box, Flex } from '@chakra-ui/react';
 import { useState } from 'react';
 import type { WireRowView, WiringAnswer } from '#core/bench';
 import { type EditChange, isTerminal, type TerminalId } from '#core/circuit';
@@ -13,6 +12,7 @@ import { useAppDispatch, useAppSelector } from '../store/store';
 import type { Landings } from '../store/useLandings';
 import { Choice } from '../ui/Choice';
 import { Button, Field, Heading, Label, Mono, Note, Row } from '../ui/parts';
+import { Box, Flex } from '../ui/styled';
 import { Ticks } from './Ticks';
 import { useAsked } from './useAsked';
 

@@ -1,4 +1,4 @@
-import { Box, Flex, Tabs } from '@chakra-ui/react';
+import { Tabs } from '@chakra-ui/react';
 import { useCallback, useMemo, useState } from 'react';
 import { plainRows } from '#core/bench';
 import { type ConductorId, deviceOf, type TerminalId } from '#core/circuit';
@@ -19,6 +19,7 @@ import { useLandings } from '../store/useLandings';
 import { Choice } from '../ui/Choice';
 import { Button, Field, Label, Note } from '../ui/parts';
 import { Side } from '../ui/Side';
+import { Box, Flex } from '../ui/styled';
 import { useIsNarrow } from '../ui/useIsNarrow';
 import { Cards } from './Cards';
 import { Changes } from './Changes';
