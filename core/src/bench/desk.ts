@@ -132,7 +132,7 @@ export function createDesk(): Desk {
           : one.plan.inputNamed(call.device, call.input) !== undefined && neighbourhoodOf(call.device) !== home,
       );
       const seen = one.explored ?? (yield* exploring(one.plan, [], device, others));
-      return nearView(studyOf(one.circuit, seen, one.practice), device);
+      return nearView(one.circuit, seen, one.practice, device);
     },
 
     *mend({ finding: id }) {

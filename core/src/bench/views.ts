@@ -1,11 +1,12 @@
-import { type CoilJudgement, checkStudy, type Finding, isSound, type PoleJudgement, type Study } from '#core/check';
+import { type CoilJudgement, checkStudy, type Finding, isSound, type PoleJudgement, type Study, studyOf } from '#core/check';
 import type { Circuit, DeviceId } from '#core/circuit';
 import type { Sheet } from '#core/draw';
-import { type CoilSeen, secondaryRatedV } from '#core/explore';
+import { type CoilSeen, type Exploration, secondaryRatedV } from '#core/explore';
 import { type Candidate, cornersOf, type Place } from '#core/fit';
 import { graphOf, isWired } from '#core/graph';
 import { isKind } from '#core/kinds';
 import { loadLines, loadsOn, suppliesOf } from '#core/look';
+import type { Practice } from '#core/schools';
 import { coilWindow, type Row } from '#core/size';
 import { naturally, real } from '#core/units';
 import {
@@ -37,6 +38,8 @@ import type {
   SupplyView,
   TransformerStudy,
 } from './protocol';
+
+const EVERY = (_device: DeviceId): boolean => true;
 
 /** The sheet with its words. */
 export const sheetView = (circuit: Circuit, sheet: Sheet): SheetView => ({
@@ -94,11 +97,11 @@ const poleStudy = (circuit: Circuit, { device, contact, verdict, serves, rows, d
   life: life ?? null,
 });
 
-function transformerStudies({ circuit, exploration: { plan, transformers } }: Study): TransformerStudy[] {
+function transformerStudies({ circuit, exploration: { plan, transformers } }: Study, isWanted = EVERY): TransformerStudy[] {
   return plan.parts.filter(isKind('transformer')).flatMap((planned) => {
     const { index, device, part } = planned;
     const seen = transformers.get(index);
-    if (!seen) return [];
+    if (!seen || !isWanted(device.id)) return [];
     const { lowestAt, ...figures } = seen;
     const wired = part.primary.filter(({ mark }) => isWired(plan, device.id, mark));
     return [
@@ -138,11 +141,12 @@ const loadViews = ({ exploration }: Study): LoadView[] =>
   }));
 
 /** By device, on the ends of its parts: its case is no part of it. */
-function toEarth({ plan, greatestToEarth }: Study['exploration']): StudyAnswer['toEarthV'] {
+function toEarth({ plan, greatestToEarth }: Study['exploration'], isWanted = EVERY): StudyAnswer['toEarthV'] {
   const most: Record<DeviceId, number> = {};
   for (const { device, firstBranch, branches } of plan.parts)
-    for (const { nodes } of plan.branches.slice(firstBranch, firstBranch + branches))
-      for (const node of nodes) most[device.id] = Math.max(most[device.id] ?? 0, real(greatestToEarth, node));
+    if (isWanted(device.id))
+      for (const { nodes } of plan.branches.slice(firstBranch, firstBranch + branches))
+        for (const node of nodes) most[device.id] = Math.max(most[device.id] ?? 0, real(greatestToEarth, node));
   return most;
 }
 
@@ -164,20 +168,19 @@ export function studyView(study: Study): StudyAnswer {
   };
 }
 
-/** What was judged around a device, and nothing of what lies beyond; what the rules find takes all of the circuit. */
-export function nearView(study: Study, device: DeviceId): NearAnswer {
-  const { circuit, exploration, coils, poles } = study;
+/** What is judged around a device, and nothing of what lies beyond; what the rules find takes all of the circuit. */
+export function nearView(circuit: Circuit, exploration: Exploration, practice: Practice, device: DeviceId): NearAnswer {
   const { neighbourhoodOf } = graphOf(exploration.plan);
   const home = neighbourhoodOf(device);
   const isNear = (one: DeviceId): boolean => neighbourhoodOf(one) === home;
-  const own = <T extends { readonly device: { readonly id: DeviceId } }>(list: readonly T[]): T[] =>
-    list.filter((one) => isNear(one.device.id));
+  const study = studyOf(circuit, exploration, practice, isNear);
+  const { coils, poles } = study;
   return {
     devices: (Object.keys(circuit.devices) as DeviceId[]).filter(isNear),
-    coils: own(coils).map((one) => coilStudy(circuit, one)),
-    poles: own(poles).map((one) => poleStudy(circuit, one)),
-    transformers: transformerStudies(study).filter((one) => isNear(one.device)),
-    toEarthV: Object.fromEntries(Object.entries(toEarth(exploration)).filter(([id]) => isNear(id as DeviceId))),
+    coils: coils.map((one) => coilStudy(circuit, one)),
+    poles: poles.map((one) => poleStudy(circuit, one)),
+    transformers: transformerStudies(study, isNear),
+    toEarthV: toEarth(exploration, isNear),
   };
 }
 

@@ -1,4 +1,4 @@
-import type { Circuit } from '#core/circuit';
+import type { Circuit, DeviceId } from '#core/circuit';
 import { type Exploration, triedWhole } from '#core/explore';
 import { isWired, type PlannedPart } from '#core/graph';
 import { type Coil, isKind } from '#core/kinds';
@@ -17,23 +17,30 @@ export interface Study {
   readonly poles: readonly PoleJudgement[];
 }
 
-/** What the rules judge by: coils and poles judged once, in every state that was seen. */
-export function studyOf(circuit: Circuit, exploration: Exploration, practice: Practice = DEFAULT_PRACTICE): Study {
+/**
+ * What the rules judge by: coils and poles judged once, in every state that was seen.
+ * @param isWanted devices whose coils and poles are judged; all of them unless said
+ */
+export function studyOf(
+  circuit: Circuit,
+  exploration: Exploration,
+  practice: Practice = DEFAULT_PRACTICE,
+  isWanted: (device: DeviceId) => boolean = () => true,
+): Study {
   const tables = tablesFor(practice);
   const { plan } = exploration;
   const tried = triedWhole(exploration);
+  const parts = plan.parts.filter(({ device }) => isWanted(device.id));
   return {
     circuit,
     exploration,
     practice,
     tables,
-    coils: plan.parts
+    coils: parts
       .filter(isKind('coil'))
       .filter((planned) => !isCapped(exploration, planned))
       .map((planned) => judgeCoil(planned, exploration, tried(planned.device.id))),
-    poles: plan.parts
-      .filter(isKind('contact'))
-      .flatMap((planned) => judgeContact(planned, exploration, tables, tried(planned.device.id)) ?? []),
+    poles: parts.filter(isKind('contact')).flatMap((planned) => judgeContact(planned, exploration, tables, tried(planned.device.id)) ?? []),
   };
 }
 

@@ -4,7 +4,7 @@ import { createRig } from '#core/sequence';
 import type { Calls } from './calls';
 import { drain, type Progress, type Walked, walkStates } from './walk';
 import { type CoilExposure, watchCoils } from './watch/coils';
-import { type ContactExposure, watchContacts } from './watch/contacts';
+import { type ContactsSeen, watchContacts } from './watch/contacts';
 import { watchEarthSides } from './watch/earthSides';
 import { type Ending, watchEndings } from './watch/endings';
 import { type GuardExposure, watchGuards } from './watch/guards';
@@ -30,7 +30,7 @@ import { type TransformerExposure, watchTransformers } from './watch/transformer
 export interface Exploration extends PointExposure, CurrentExposure, Walked {
   readonly plan: NetworkPlan;
   readonly coils: ReadonlyMap<number, CoilExposure>;
-  readonly contacts: ReadonlyMap<number, ContactExposure>;
+  readonly contacts: ContactsSeen;
   readonly transformers: ReadonlyMap<number, TransformerExposure>;
   readonly loads: ReadonlyMap<number, LoadExposure>;
   readonly throws: ReadonlyMap<number, VoltsSeen>;

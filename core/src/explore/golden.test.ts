@@ -24,7 +24,7 @@ function exploredText(seen: Exploration): string {
     untried,
     endings,
     coils: named(coils),
-    contacts: named(contacts),
+    contacts: named(new Map(seen.plan.parts.filter(isKind('contact')).map(({ index }) => [index, contacts.get(index)]))),
     transformers: named(transformers),
     loads: named(loads),
     throws: named(throws),

@@ -1,3 +1,4 @@
+import type { PlannedPart } from '#core/graph';
 import { isKind } from '#core/kinds';
 import { partAmps } from '#core/network';
 import { copyMoment, isIn, type Moment } from '#core/sequence';
@@ -16,8 +17,11 @@ export interface ContactExposure extends Behind {
   readonly makesOnly: boolean;
 }
 
+/** Contacts by part. What one serves is worked out when somebody asks for it: each takes solutions of its own. */
+export type ContactsSeen = Pick<ReadonlyMap<number, ContactExposure>, 'get'>;
+
 /** Watches what each contact makes, carries and breaks. */
-export const watchContacts: MakeWatch<ReadonlyMap<number, ContactExposure>> = (rig) => {
+export const watchContacts: MakeWatch<ContactsSeen> = (rig) => {
   const contacts = rig.plan.parts.filter(isKind('contact'));
   const kept = new Map(
     contacts.map(({ index }) => [
@@ -33,6 +37,14 @@ export const watchContacts: MakeWatch<ReadonlyMap<number, ContactExposure>> = (r
       },
     ]),
   );
+  const exposureOf = (contact: PlannedPart): ContactExposure => {
+    const { moment, runA = 0, startA = 0, calls = [], making, madeIn = [] } = kept.get(contact.index) ?? {};
+    const atRest = { runA, startA, calls, makesOnly: false, ...behind(rig, contact, moment) };
+    if (atRest.serves.length > 0 || !making) return atRest;
+    // a start button: its seal-in contact has taken over by the time that all is at rest
+    const made = behind(rig, contact, making);
+    return made.serves.length > 0 ? { runA, startA, calls: madeIn, makesOnly: true, ...made } : atRest;
+  };
   return {
     see({ moment }, { calls, isStarting, isQuiet }) {
       for (const contact of contacts) {
@@ -45,16 +57,17 @@ export const watchContacts: MakeWatch<ReadonlyMap<number, ContactExposure>> = (r
         if (amps > one.mostA + 1e-9) Object.assign(one, { mostA: amps, madeIn: calls, making: copyMoment(moment) });
       }
     },
-    result: () =>
-      new Map(
-        contacts.map((contact) => {
-          const { moment, runA = 0, startA = 0, calls = [], making, madeIn = [] } = kept.get(contact.index) ?? {};
-          const atRest = { runA, startA, calls, makesOnly: false, ...behind(rig, contact, moment) };
-          if (atRest.serves.length > 0 || !making) return [contact.index, atRest];
-          // a start button: its seal-in contact has taken over by the time that all is at rest
-          const made = behind(rig, contact, making);
-          return [contact.index, made.serves.length > 0 ? { runA, startA, calls: madeIn, makesOnly: true, ...made } : atRest];
-        }),
-      ),
+    result: () => {
+      const found = new Map<number, ContactExposure>();
+      return {
+        get(index) {
+          const contact = contacts.find((one) => one.index === index);
+          if (!contact) return undefined;
+          const known = found.get(index) ?? exposureOf(contact);
+          found.set(index, known);
+          return known;
+        },
+      };
+    },
   };
 };
