@@ -60,11 +60,15 @@ describe('a look at the circuit', () => {
 
 describe('a sheet that comes again', () => {
   const ask = desk();
-  const first = ask('circuit', laid).sheet;
+  const drawn = (document = Q1) => {
+    ask('circuit', { ...laid, document });
+    return ask('sheet', {}).sheet;
+  };
+  const first = drawn();
   const symbols = (sheet: SheetView) => new Map(sheet.bands.flatMap((band) => band.symbols.map((symbol) => [symbol.id, symbol])));
 
   it('and is the same is kept band by band as the objects that are on the screen', () => {
-    const again = sameSheet(first, ask('circuit', laid).sheet);
+    const again = sameSheet(first, drawn());
     expect(again.bands.every((band, index) => band === first.bands[index])).toBe(true);
   });
   it('after an edit of one device keeps every symbol that did not change', () => {
@@ -74,7 +78,7 @@ describe('a sheet that comes again', () => {
       field: 'delayS',
       to: { value: 90, evidence: 'print' },
     };
-    const next = sameSheet(first, ask('circuit', { ...laid, document: edited(Q1, delay) }).sheet);
+    const next = sameSheet(first, drawn(edited(Q1, delay)));
     const [before, after] = [symbols(first), symbols(next)];
     const changed = [...after].filter(([id, symbol]) => symbol !== before.get(id)).map(([id]) => id);
     expect(changed).toEqual(['dDT1:1-2']);

@@ -12,7 +12,8 @@ import { createDesk, type FindAsk, type LookAnswer, type LookAsk, type Questions
 function desk(name: string, log: readonly LogEntry[], faults: Questions['run']['ask']['faults'] = [], practice = DEFAULT_PRACTICE) {
   const circuit = demo(name);
   const made = createDesk();
-  const answer = drain(made.circuit({ document: circuit, practice }));
+  drain(made.circuit({ document: circuit, practice }));
+  const answer = drain(made.sheet({}));
   const run = drain(made.run({ log, faults }));
   const look = (atMs: number, more: Partial<LookAsk> = {}): LookAnswer =>
     drain(made.look({ atMs, red: null, black: null, mode: 'vac', clamp: null, device: null, ...more }));

@@ -15,7 +15,7 @@ import { lookView, type OnBench } from './look';
 import { mountingView } from './mounting';
 import { createPlaces, twinView } from './place';
 import type { Answering } from './progress';
-import type { CircuitAnswer, Questions, QuestionType } from './protocol';
+import type { Questions, QuestionType, SheetAnswer } from './protocol';
 import { runView } from './run';
 import { nearView, sheetView, studyView } from './views';
 import { betweenView, followView, landingView, rehearseView, staysLiveView, variantView, wiringView } from './wiring';
@@ -66,6 +66,7 @@ export function createDesk(): Desk {
   };
 
   return {
+    // biome-ignore lint/correctness/useYield: it is done at once; every question is asked alike
     *circuit({ document, practice = DEFAULT_PRACTICE, of = '' }) {
       // devices of two circuits may have the same ids: where they stood and what was heaviest is of one of them alone
       if (of !== name) [desk, rows, name] = [undefined, undefined, of];
@@ -89,7 +90,11 @@ export function createDesk(): Desk {
             predictions: new Map(),
           };
       places.forget();
-      return yield* circuitView(desk.plan);
+      return null;
+    },
+
+    *sheet() {
+      return yield* drawnView(there().plan);
     },
 
     *run({ log, faults }) {
@@ -245,7 +250,7 @@ function* counted<R>(walk: Generator<number, R>): Answering<R> {
   }
 }
 
-function* circuitView(plan: NetworkPlan): Answering<CircuitAnswer> {
+function* drawnView(plan: NetworkPlan): Answering<SheetAnswer> {
   const { circuit } = plan;
   const sheet = yield* layingOut(plan);
   return {

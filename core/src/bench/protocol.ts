@@ -26,8 +26,10 @@ import type {
 
 /** What the bench is asked, and what it answers: facts with their words, told apart by `type`. Undefined is null: it crosses as JSON. */
 export interface Questions {
-  /** `of` names the circuit: of another one that lay here before nothing is kept */
-  circuit: { ask: { document: Circuit; practice: Practice; of?: string }; answer: CircuitAnswer };
+  /** lays a circuit down; `of` names it: of another one that lay here before nothing is kept */
+  circuit: { ask: { document: Circuit; practice: Practice; of?: string }; answer: null };
+  /** draws what lies there */
+  sheet: { ask: Record<never, never>; answer: SheetAnswer };
   run: { ask: { log: readonly LogEntry[]; faults: readonly Fault[] }; answer: RunAnswer };
   look: { ask: LookAsk; answer: LookAnswer };
   study: { ask: Record<never, never>; answer: StudyAnswer };
@@ -59,7 +61,7 @@ export type * from './wiringAnswers';
 export type QuestionType = keyof Questions;
 export type Question = { [T in QuestionType]: { readonly id: number; readonly type: T } & Questions[T]['ask'] }[QuestionType];
 
-export interface CircuitAnswer {
+export interface SheetAnswer {
   readonly sheet: SheetView;
   readonly points: readonly { readonly point: Point; readonly spelled: string; readonly device: DeviceId | null }[];
   readonly faults: readonly {

@@ -17,6 +17,7 @@ const RANK: { readonly [T in QuestionType]: number } = {
   stock: 0,
   look: 1,
   near: 1,
+  sheet: 1,
   place: 2,
   find: 2,
   twin: 3,

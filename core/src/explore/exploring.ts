@@ -1,4 +1,5 @@
 import type { Circuit, DeviceId } from '#core/circuit';
+import { graphOf } from '#core/graph';
 import { type Fault, type NetworkPlan, planNetwork } from '#core/network';
 import { createRig } from '#core/sequence';
 import type { Calls } from './calls';
@@ -26,6 +27,7 @@ import {
 import { type StartExposure, watchStarts } from './watch/starts';
 import { watchThrows } from './watch/throws';
 import { type TransformerExposure, watchTransformers } from './watch/transformers';
+import type { IsWatched } from './watch/watch';
 
 export interface Exploration extends PointExposure, CurrentExposure, Walked {
   readonly plan: NetworkPlan;
@@ -61,7 +63,7 @@ export function explore(circuit: Circuit, faults: readonly Fault[] = [], plan = 
 
 /**
  * The same state by state, so that whoever runs it can answer other questions between two of them.
- * @param near only the states of this device's neighbourhood
+ * @param near only the states of this device's neighbourhood, and what its parts meet
  * @param others how all else is called while those states are tried a second time
  */
 export function* exploring(
@@ -71,23 +73,25 @@ export function* exploring(
   others: Calls = [],
 ): Generator<Progress, Exploration> {
   const rig = createRig(plan, faults);
-  const coils = watchCoils(rig);
-  const contacts = watchContacts(rig);
-  const transformers = watchTransformers(rig);
-  const loads = watchLoads(rig);
-  const points = watchPoints(rig);
-  const currents = watchCurrents(rig);
-  const callInputs = watchCallInputs(rig);
-  const throws = watchThrows(rig);
-  const endings = watchEndings(rig);
-  const openings = watchOpenings(rig);
-  const motors = watchMotors(rig);
-  const guards = watchGuards(rig);
-  const joints = watchJoints(rig);
-  const starts = watchStarts(rig);
-  const odd = watchOdd(rig);
-  const earthSides = watchEarthSides(rig);
-  const heat = watchHeat(rig);
+  const home = near && graphOf(plan).neighbourhoodOf(near);
+  const isWatched: IsWatched = ({ device }) => home === undefined || graphOf(plan).neighbourhoodOf(device.id) === home;
+  const coils = watchCoils(rig, isWatched);
+  const contacts = watchContacts(rig, isWatched);
+  const transformers = watchTransformers(rig, isWatched);
+  const loads = watchLoads(rig, isWatched);
+  const points = watchPoints(rig, isWatched);
+  const currents = watchCurrents(rig, isWatched);
+  const callInputs = watchCallInputs(rig, isWatched);
+  const throws = watchThrows(rig, isWatched);
+  const endings = watchEndings(rig, isWatched);
+  const openings = watchOpenings(rig, isWatched);
+  const motors = watchMotors(rig, isWatched);
+  const guards = watchGuards(rig, isWatched);
+  const joints = watchJoints(rig, isWatched);
+  const starts = watchStarts(rig, isWatched);
+  const odd = watchOdd(rig, isWatched);
+  const earthSides = watchEarthSides(rig, isWatched);
+  const heat = watchHeat(rig, isWatched);
   const watches = [
     coils,
     contacts,

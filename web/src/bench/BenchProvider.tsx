@@ -1,7 +1,7 @@
 import { skipToken } from '@reduxjs/toolkit/query';
-import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
-import type { CircuitAnswer, LookAnswer, NearAnswer, RunAnswer, StudyAnswer } from '#core/bench';
-import type { DeviceId, Point } from '#core/circuit';
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import type { LookAnswer, NearAnswer, RunAnswer, SheetAnswer, StudyAnswer } from '#core/bench';
+import type { Circuit, DeviceId, Point } from '#core/circuit';
 import type { Band } from '#core/draw';
 import type { PartView, PointView } from '#core/look';
 import { benchSlice } from '../store/bench';
@@ -15,7 +15,7 @@ import { sameSheet } from './sameSheet';
 
 export interface Bench {
   readonly client: BenchClient;
-  readonly circuit: CircuitAnswer | undefined;
+  readonly circuit: SheetAnswer | undefined;
   /** bands of a sheet that is still being drawn for the first time */
   readonly drawing: readonly Band[];
   readonly run: RunAnswer | undefined;
@@ -96,6 +96,13 @@ export function frameIndex(frames: readonly number[], atMs: number): number {
   return low;
 }
 
+/** Whether a circuit is wired as it was, with the same devices: nothing but what they are rated, called or set to has changed. */
+function isWiredAlike(before: Circuit | undefined, { devices, conductors, families }: Circuit): boolean {
+  if (before?.conductors !== conductors || before.families !== families) return false;
+  const ids = Object.keys(devices) as DeviceId[];
+  return ids.length === Object.keys(before.devices).length && ids.every((id) => before.devices[id]?.family === devices[id]?.family);
+}
+
 const isGivenUp = (error: Error): boolean => error.name === 'AbortError';
 
 /** Keeps the worker fed with document, log, faults and leads, and hands down what it answers. */
@@ -109,7 +116,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
   usePracticeQuery(job ?? skipToken); // kept fresh for as long as the circuit is open
   const practice = usePractice();
   const { log, injected, hidden, red, black, mode, clamp, device, playing, speed } = useAppSelector((state) => state.bench);
-  const [circuit, setCircuit] = useState<CircuitAnswer>();
+  const [circuit, setCircuit] = useState<SheetAnswer>();
   const [drawing, setDrawing] = useState<readonly Band[]>([]);
   const [ran, setRan] = useState<{ readonly run: RunAnswer; readonly of: readonly unknown[] }>();
   const run = ran?.run;
@@ -127,22 +134,39 @@ export function BenchProvider({ children }: { children: ReactNode }) {
     return stop;
   }, [client]);
 
+  const isJudged = useRef(false);
+  const laidLast = useRef<Circuit>(undefined);
   useEffect(() => {
     if (!document) return;
     const given = new AbortController();
     const { signal } = given;
-    const answered = (answer: CircuitAnswer) => {
+    const isAlike = isWiredAlike(laidLast.current, document);
+    laidLast.current = document;
+    const answered = (answer: SheetAnswer) => {
       setCircuit((before) => ({ ...answer, sheet: sameSheet(before?.sheet, answer.sheet) }));
       setDrawing([]);
     };
     const onProgress = ({ band }: { band?: Band }) => band && setDrawing((bands) => [...bands, band]);
+    const draw = () => client.ask('sheet', {}, { signal, onProgress }).then(answered, fail);
+    // what the hand is on is judged before all the rest: a large panel takes seconds
+    const judgeNear = () => {
+      const { device: chosen } = store.getState().bench;
+      if (!isJudged.current || !chosen || signal.aborted) return;
+      client.ask('near', { device: chosen }, { signal }).then((answer) => answer && setNear({ answer, of: [document, practice] }), fail);
+    };
     setDrawing([]);
-    client.ask('circuit', { document, practice, of }, { signal, onProgress }).then(answered, fail);
+    client.ask('circuit', { document, practice, of }, { signal }).catch(fail);
+    if (isAlike) {
+      // somebody has typed a rating: the verdict comes first, then what runs, and the sheet, which is nearly the same, after both
+      judgeNear();
+      queueMicrotask(() => signal.aborted || void draw());
+    } else draw().then(judgeNear);
     const later = setTimeout(() => {
       setStudied(undefined);
-      client
-        .ask('study', {}, { signal, onProgress: setStudied })
-        .then((answer) => setJudged({ study: answer, of: [document, practice] }), fail);
+      client.ask('study', {}, { signal, onProgress: setStudied }).then((answer) => {
+        isJudged.current = true;
+        setJudged({ study: answer, of: [document, practice] });
+      }, fail);
     }, STUDY_AFTER_MS);
     return () => {
       given.abort();
@@ -173,19 +197,6 @@ export function BenchProvider({ children }: { children: ReactNode }) {
       .then(look.set, fail);
     return () => given.abort();
   }, [client, look, run, frame, red, black, mode, clamp, device, restarts, fail]);
-
-  // what the hand is on is judged before all the rest: a large panel takes seconds
-  const isJudged = judged !== undefined;
-  // biome-ignore lint/correctness/useExhaustiveDependencies: asked when the circuit changes, of what is chosen then
-  useEffect(() => {
-    const { device: chosen } = store.getState().bench;
-    if (!document || !isJudged || !chosen) return;
-    const given = new AbortController();
-    client
-      .ask('near', { device: chosen }, { signal: given.signal })
-      .then((answer) => answer && setNear({ answer, of: [document, practice] }), fail);
-    return () => given.abort();
-  }, [client, document, practice, fail]);
 
   const isRunning = playing && log.length > 0;
   const endMs = run?.endMs ?? Number.POSITIVE_INFINITY;

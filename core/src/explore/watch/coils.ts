@@ -58,8 +58,8 @@ const STALL_MS = 200;
 type PlannedCoil = PlannedPart & { readonly part: Coil };
 
 /** Watches what volts each coil gets as it closes, held, and at most. */
-export const watchCoils: MakeWatch<ReadonlyMap<number, CoilExposure>> = (rig) => {
-  const coils = rig.plan.parts.filter(isKind('coil'));
+export const watchCoils: MakeWatch<ReadonlyMap<number, CoilExposure>> = (rig, isWatched) => {
+  const coils = rig.plan.parts.filter(isKind('coil')).filter(isWatched);
   const met = new Map<number, Met[]>(coils.map(({ index }) => [index, []]));
   const ills = new Map<number, Ill & { readonly dcV: number }>();
   const lockedOut = new Map<number, Calls>();

@@ -21,8 +21,8 @@ export interface ContactExposure extends Behind {
 export type ContactsSeen = Pick<ReadonlyMap<number, ContactExposure>, 'get'>;
 
 /** Watches what each contact makes, carries and breaks. */
-export const watchContacts: MakeWatch<ContactsSeen> = (rig) => {
-  const contacts = rig.plan.parts.filter(isKind('contact'));
+export const watchContacts: MakeWatch<ContactsSeen> = (rig, isWatched) => {
+  const contacts = rig.plan.parts.filter(isKind('contact')).filter(isWatched);
   const kept = new Map(
     contacts.map(({ index }) => [
       index,

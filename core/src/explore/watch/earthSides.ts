@@ -11,8 +11,8 @@ const EARTH_V = 2;
  * Contacts that carry what they switch at the potential of earth, and never at another: ahead of them is the load, behind them the bond, or
  * the other way round. One that carries at its volts in some state stands ahead of its load, though in another its supply has collapsed.
  */
-export const watchEarthSides: MakeWatch<ReadonlySet<number>> = ({ plan, nets }) => {
-  const contacts = plan.parts.filter(isKind('contact'));
+export const watchEarthSides: MakeWatch<ReadonlySet<number>> = ({ plan, nets }, isWatched) => {
+  const contacts = plan.parts.filter(isKind('contact')).filter(isWatched);
   const [atEarth, elsewhere] = [new Set<number>(), new Set<number>()];
   return {
     rest() {

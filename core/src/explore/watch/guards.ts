@@ -33,8 +33,8 @@ interface Kept {
 }
 
 /** Watches the state in which each guard carries the most; what would flow behind it is solved there. */
-export const watchGuards: MakeWatch<ReadonlyMap<number, GuardExposure>> = (rig) => {
-  const guards = rig.plan.parts.filter(isKind('fuse'));
+export const watchGuards: MakeWatch<ReadonlyMap<number, GuardExposure>> = (rig, isWatched) => {
+  const guards = rig.plan.parts.filter(isKind('fuse')).filter(isWatched);
   const kept = new Map<number, Kept>(guards.map(({ index }) => [index, { moment: undefined, mostA: Number.NEGATIVE_INFINITY, calls: [] }]));
   return {
     see({ moment }, { calls, isQuiet }) {

@@ -13,8 +13,9 @@ export interface JointExposure {
 }
 
 /** Watches the volts that each joint and each part of several poles keeps apart; what floats brings none to earth. */
-export const watchJoints: MakeWatch<ReadonlyMap<DeviceId, JointExposure>> = ({ plan, nets }) => {
+export const watchJoints: MakeWatch<ReadonlyMap<DeviceId, JointExposure>> = ({ plan, nets }, isWatched) => {
   const apart: Apart[] = Object.values(plan.circuit.devices)
+    .filter((device) => isWatched({ device }))
     .map((device) => ({ id: device.id, groups: groupsOf(plan, device) }))
     .filter(({ groups }) => groups.length > 1);
   const kept = new Map<DeviceId, JointExposure>();

@@ -12,10 +12,10 @@ export interface LoadExposure {
 }
 
 /** Watches the most volts and amps that each load gets. */
-export const watchLoads: MakeWatch<ReadonlyMap<number, LoadExposure>> = (rig) => {
-  const loads = rig.plan.parts.filter(
-    ({ kind, part }) => kind.loadClass?.(part) !== undefined || part.kind === 'series-timer' || kind.bearsOnly?.(part),
-  );
+export const watchLoads: MakeWatch<ReadonlyMap<number, LoadExposure>> = (rig, isWatched) => {
+  const loads = rig.plan.parts
+    .filter(isWatched)
+    .filter(({ kind, part }) => kind.loadClass?.(part) !== undefined || part.kind === 'series-timer' || kind.bearsOnly?.(part));
   const kept = new Map(loads.map(({ index }) => [index, { highestV: 0, runA: 0, calls: [] as Calls }]));
   return {
     see(_frame, { calls, isQuiet }) {

@@ -19,8 +19,8 @@ const isPulling = (moment: Moment, planned: PlannedPart): boolean =>
   isIn(moment, planned, 'shunt-release', 'tripping', 'cut off') || isIn(moment, planned, 'undervoltage', 'tripped');
 
 /** Watches what protects: the state in which each opens by itself, and what it had carried. Of several states the one with most amps. */
-export const watchOpenings: MakeWatch<ReadonlyMap<number, Opening>> = ({ plan, nets }) => {
-  const guards = plan.parts.filter(isKind('fuse'));
+export const watchOpenings: MakeWatch<ReadonlyMap<number, Opening>> = ({ plan, nets }, isWatched) => {
+  const guards = plan.parts.filter(isKind('fuse')).filter(isWatched);
   const kept = new Map<number, Opening>();
   const most = new Map<number, number>();
   const isOpen = new Set<number>();

@@ -9,8 +9,8 @@ const STIFF_OHMS = 1.5;
 const APART_V = 10;
 
 /** Changeover poles both of whose throws stand on stiff sources of different volts, by their NC contact: a bridged contact would join them. */
-export const watchThrows: MakeWatch<ReadonlyMap<number, VoltsSeen>> = ({ plan, nets }) => {
-  const contacts = plan.parts.filter(isKind('contact'));
+export const watchThrows: MakeWatch<ReadonlyMap<number, VoltsSeen>> = ({ plan, nets }, isWatched) => {
+  const contacts = plan.parts.filter(isKind('contact')).filter(isWatched);
   const pairs = contacts.flatMap((nc) => {
     if (nc.part.form !== 'NC') return [];
     const no = contacts.find(({ part, device }) => device === nc.device && part.form === 'NO' && part.a === nc.part.a);

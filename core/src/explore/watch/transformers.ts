@@ -17,8 +17,8 @@ export interface TransformerExposure {
 }
 
 /** Watches the load and the secondary volts of each transformer. */
-export const watchTransformers: MakeWatch<ReadonlyMap<number, TransformerExposure>> = (rig) => {
-  const transformers = rig.plan.parts.filter(isKind('transformer'));
+export const watchTransformers: MakeWatch<ReadonlyMap<number, TransformerExposure>> = (rig, isWatched) => {
+  const transformers = rig.plan.parts.filter(isKind('transformer')).filter(isWatched);
   const kept = new Map(
     transformers.map(({ index, part }) => [
       index,

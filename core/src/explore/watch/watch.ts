@@ -1,3 +1,4 @@
+import type { PlannedPart } from '#core/graph';
 import type { Frame, Rig } from '#core/sequence';
 import type { Calls } from '../calls';
 
@@ -21,4 +22,7 @@ interface Watch<R> {
   result(): R;
 }
 
-export type MakeWatch<R> = (rig: Rig) => Watch<R>;
+/** Which parts are watched: all of them, or those around a device. */
+export type IsWatched = (planned: Pick<PlannedPart, 'device'>) => boolean;
+
+export type MakeWatch<R> = (rig: Rig, isWatched: IsWatched) => Watch<R>;
