@@ -4,7 +4,7 @@ import type { StockPart } from '#core/devices';
 import { layingOut, layingTerminals, type TerminalSheet } from '#core/draw';
 import { type Calls, type Exploration, exploring } from '#core/explore';
 import { type Predictions, predicting } from '#core/find';
-import { graphOf } from '#core/graph';
+import { graphOf, leverGroups } from '#core/graph';
 import { mending } from '#core/mend';
 import { faultsOf, type NetworkPlan, planNetwork } from '#core/network';
 import { DEFAULT_PRACTICE, type Practice } from '#core/schools';
@@ -136,7 +136,9 @@ export function createDesk(): Desk {
           ? one.circuit.processes[call.process] !== undefined
           : one.plan.inputNamed(call.device, call.input) !== undefined && neighbourhoodOf(call.device) !== home,
       );
-      const seen = one.explored ?? (yield* exploring(one.plan, [], device, others));
+      // where nothing lies beyond, the whole is as near, and is kept for the study
+      const isWhole = leverGroups(one.plan).every((group) => group.home === home);
+      const seen = isWhole ? yield* explored(one) : (one.explored ?? (yield* exploring(one.plan, [], device, others)));
       return nearView(one.circuit, seen, one.practice, device);
     },
 
