@@ -122,6 +122,15 @@ for (const [kind, make] of [
       `window.before = ${plate}; document.activeElement.blur()`,
       `${plate} !== window.before && !/judging|not entered/.test(${plate})`,
     );
+    // once the whole is judged: the parts for a contactor, each with its verdict
+    await page.waitForTimeout(devices > 200 ? 9000 : 3000);
+    await goTo(kind === 'units' ? 'K1' : 'K0');
+    await page.waitForTimeout(1500);
+    const partsMs = await until(
+      page,
+      `[...document.querySelectorAll('nav a')].find((one) => /^Parts/.test(one.textContent)).click()`,
+      `document.querySelector('main [data-row]')`,
+    );
     rows.push({
       kind,
       devices,
@@ -129,6 +138,7 @@ for (const [kind, make] of [
       'open again': middle(againMs),
       'input to tint': Math.round(middle(tints)),
       'Enter to verdict': Math.round(verdictMs),
+      parts: Math.round(partsMs),
       'pan frame': Math.round(pan.allMs / 20),
       'its script': Math.round(pan.scriptMs / 20),
       'idle, ms a second': Math.round(idle.allMs / 3),
