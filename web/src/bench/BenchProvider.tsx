@@ -5,7 +5,7 @@ import type { Circuit, DeviceId, Point } from '#core/circuit';
 import type { Band } from '#core/draw';
 import type { PartView, PointView } from '#core/look';
 import { benchSlice } from '../store/bench';
-import { powerAt, usePractice } from '../store/select';
+import { powerAt, useBenchParts, usePractice } from '../store/select';
 import { usePracticeQuery } from '../store/server';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
 import { type BenchClient, benchClient } from '../worker/client';
@@ -115,7 +115,18 @@ export function BenchProvider({ children }: { children: ReactNode }) {
   const job = useAppSelector((state) => state.document.job);
   usePracticeQuery(job ?? skipToken); // kept fresh for as long as the circuit is open
   const practice = usePractice();
-  const { log, injected, hidden, red, black, mode, clamp, device, playing, speed } = useAppSelector((state) => state.bench);
+  const { log, injected, hidden, red, black, mode, clamp, device, playing, speed } = useBenchParts(
+    'log',
+    'injected',
+    'hidden',
+    'red',
+    'black',
+    'mode',
+    'clamp',
+    'device',
+    'playing',
+    'speed',
+  );
   const [circuit, setCircuit] = useState<SheetAnswer>();
   const [drawing, setDrawing] = useState<readonly Band[]>([]);
   const [ran, setRan] = useState<{ readonly run: RunAnswer; readonly of: readonly unknown[] }>();

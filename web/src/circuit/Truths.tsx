@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { useDrawn, useLook } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
-import { powerAt } from '../store/select';
+import { powerAt, useBenchParts } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Button } from '../ui/parts';
 import { Box, Flex } from '../ui/styled';
@@ -11,7 +11,7 @@ import { useIsNarrow } from '../ui/useIsNarrow';
 export function Truths() {
   const dispatch = useAppDispatch();
   const { circuit } = useDrawn();
-  const { injected, hidden, revealed } = useAppSelector((state) => state.bench);
+  const { injected, hidden, revealed } = useBenchParts('injected', 'hidden', 'revealed');
   const power = useAppSelector((state) => powerAt(state.bench.log, state.bench.atMs + 1));
   const look = useLook();
   const hot = look?.stillHot ?? [];

@@ -7,7 +7,7 @@ import { percent, reading as spell } from '#core/units';
 import { useBench } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
 import { findSlice } from '../store/find';
-import { useDocument } from '../store/select';
+import { useBenchParts, useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Button, Heading, Label, Mono, Note } from '../ui/parts';
@@ -42,7 +42,7 @@ export default function FindPage() {
   const { client, circuit } = useBench();
   const document = useDocument();
   const { complaint, seen, measured, noDanger } = useAppSelector((state) => state.find);
-  const { hidden, revealed, injected } = useAppSelector((state) => state.bench);
+  const { hidden, revealed, injected } = useBenchParts('hidden', 'revealed', 'injected');
   const [answered, setAnswered] = useState<{ readonly of: string; readonly answer: FindAnswer }>();
   const answer = answered?.answer;
   const [problem, setProblem] = useState<string>();

@@ -4,8 +4,8 @@ import { familyOf, inputsOf } from '#core/devices';
 import { naturally, span } from '#core/units';
 import { edit } from '../store/editing';
 import { findSlice } from '../store/find';
-import { powerAt, useDocument } from '../store/select';
-import { useAppDispatch, useAppSelector } from '../store/store';
+import { powerAt, useBenchParts, useDocument } from '../store/select';
+import { useAppDispatch } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Button, Field, Heading, Label, Note } from '../ui/parts';
 import { Box, Flex } from '../ui/styled';
@@ -20,7 +20,7 @@ const POWER_WORDS = { isolated: 'isolated', control: 'control on', on: 'all on' 
 export function NewComplaint({ onDone }: { onDone?: () => void }) {
   const dispatch = useAppDispatch();
   const document = useDocument();
-  const { log, atMs } = useAppSelector((state) => state.bench);
+  const { log, atMs } = useBenchParts('log', 'atMs');
   const devices = Object.values(document.devices)
     .filter((device) => ABOUT.includes(familyOf(device, document).group))
     .sort((a, b) => naturally(a.tag, b.tag));

@@ -1,9 +1,9 @@
-import { useAppSelector } from '../store/store';
+import { useBenchParts } from '../store/select';
 import { colour } from '../ui/theme';
 
 /** The two meter leads as lettered flags that stay where they are put: shape and letter, not colour alone. */
 export function Leads({ places }: { places: readonly { point: string; x: number; y: number }[] }) {
-  const { red, black } = useAppSelector((state) => state.bench);
+  const { red, black } = useBenchParts('red', 'black');
   const at = (point: string | null) => places.find((place) => place.point === point);
   const [r, b] = [at(red), at(black)];
   return (

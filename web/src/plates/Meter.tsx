@@ -2,8 +2,8 @@ import { spellPoint } from '#core/circuit';
 import type { MeterMode } from '#core/network';
 import { useLook } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
-import { useDocument } from '../store/select';
-import { useAppDispatch, useAppSelector } from '../store/store';
+import { useBenchParts, useDocument } from '../store/select';
+import { useAppDispatch } from '../store/store';
 import { Mono } from '../ui/parts';
 import { Segments } from '../ui/Segments';
 import { Box, Flex, styled } from '../ui/styled';
@@ -44,7 +44,7 @@ const LeadLetter = styled('span', {
 /** A paper card with the reading, what it should be here, now, and what the difference means. */
 export function Meter() {
   const dispatch = useAppDispatch();
-  const { red, black, mode, hand, clamp } = useAppSelector((state) => state.bench);
+  const { red, black, mode, hand, clamp } = useBenchParts('red', 'black', 'mode', 'hand', 'clamp');
   const document = useDocument();
   const look = useLook();
   const reading = look?.reading ?? null;

@@ -1,8 +1,8 @@
 import type { Device } from '#core/circuit';
 import { useDrawn } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
-import { useDocument } from '../store/select';
-import { useAppDispatch, useAppSelector } from '../store/store';
+import { useBenchParts, useDocument } from '../store/select';
+import { useAppDispatch } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Button, Label, Note } from '../ui/parts';
 import { Box, Flex } from '../ui/styled';
@@ -11,7 +11,7 @@ import { Box, Flex } from '../ui/styled';
 export function FaultSetter({ device }: { device: Device }) {
   const dispatch = useAppDispatch();
   const { circuit } = useDrawn();
-  const { injected, hidden } = useAppSelector((state) => state.bench);
+  const { injected, hidden } = useBenchParts('injected', 'hidden');
   const document = useDocument();
   const faults =
     circuit?.faults.filter(

@@ -17,7 +17,7 @@ import { swapChanges } from '../sheet/edits';
 import { useWork } from '../sheet/InputButton';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
-import { inputIsOn, useDocument } from '../store/select';
+import { inputIsOn, useBenchParts, useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Badge, Button, Heading, Label, Mono, Note, Row } from '../ui/parts';
 import { Side } from '../ui/Side';
@@ -29,7 +29,7 @@ import { FirstUse } from './FirstUse';
 
 /** The plate at the right: what is selected, verdict first. */
 export function Plate() {
-  const { device, point } = useAppSelector((state) => state.bench);
+  const { device, point } = useBenchParts('device', 'point');
   const document = useDocument();
   const [folded, setFolded] = useState(false);
   const chosen = device ? document.devices[device] : undefined;
@@ -225,7 +225,7 @@ function WhyOff() {
 
 function Inputs({ device }: { device: Device }) {
   const document = useDocument();
-  const { log } = useAppSelector((state) => state.bench);
+  const { log } = useBenchParts('log');
   const atMs = useAppSelector((state) => Math.floor(state.bench.atMs / 250) * 250 + 260);
   const work = useWork(device);
   const inputs = inputsOf(device, document);

@@ -8,7 +8,7 @@ import type { Bar, RowKind } from '#core/look';
 import { span } from '#core/units';
 import { useBench } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
-import { useDocument } from '../store/select';
+import { useBenchParts, useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Button } from '../ui/parts';
@@ -36,7 +36,7 @@ const FILL: { readonly [K in RowKind]: string } = {
 export function Timeline({ isEmpty = false }: { isEmpty?: boolean }) {
   const dispatch = useAppDispatch();
   const { run, isRunCurrent } = useBench();
-  const { playing, speed, log } = useAppSelector((state) => state.bench);
+  const { playing, speed, log } = useBenchParts('playing', 'speed', 'log');
   const document = useDocument();
   const atMs = useAppSelector((state) => state.bench.atMs);
   const selected = useAppSelector((state) => state.bench.device);

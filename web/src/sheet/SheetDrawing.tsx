@@ -6,8 +6,8 @@ import { inputsOf } from '#core/devices';
 import { Leads } from '../plates/Leads';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
-import { inputIsOn, useDocument } from '../store/select';
-import { store, useAppDispatch, useAppSelector } from '../store/store';
+import { inputIsOn, useBenchParts, useDocument } from '../store/select';
+import { store, useAppDispatch } from '../store/store';
 import { actOf, SHEET_KEYS, type SheetAct } from '../ui/keys';
 import { colour } from '../ui/theme';
 import { Band, type Nets } from './Band';
@@ -38,7 +38,7 @@ export function SheetDrawing({
 }) {
   const dispatch = useAppDispatch();
   const document = useDocument();
-  const { point, device, hand, carrying } = useAppSelector((state) => state.bench);
+  const { point, device, hand, carrying } = useBenchParts('point', 'device', 'hand', 'carrying');
   const places = useMemo(() => placesOf(sheet), [sheet]);
   const at = places.find((place) => place.point === point);
   const nets = useMemo(() => netsOf(sheet), [sheet]);

@@ -1,6 +1,8 @@
+import { shallowEqual } from 'react-redux';
 import type { Circuit, Device, LogEntry, PowerPosition } from '#core/circuit';
 import type { InputFacts } from '#core/devices';
 import { DEFAULT_PRACTICE, type Practice } from '#core/schools';
+import type { BenchState } from './bench';
 import { server } from './server';
 import { type State, useAppSelector } from './store';
 
@@ -16,6 +18,10 @@ export const useDocument = (): Circuit => {
   if (!document) throw new Error('A stage is shown without an open circuit.');
   return document;
 };
+
+/** Some of what stands on the bench: a screen that shows these is not drawn anew as the clock goes on. */
+export const useBenchParts = <K extends keyof BenchState>(...keys: readonly K[]): Pick<BenchState, K> =>
+  useAppSelector(({ bench }) => Object.fromEntries(keys.map((key) => [key, bench[key]])) as Pick<BenchState, K>, shallowEqual);
 
 /** The last position of the power switch at or before a moment. */
 export const powerAt = (log: readonly LogEntry[], atMs: number): PowerPosition =>

@@ -2,7 +2,7 @@ import type { MountingAnswer, PanelView } from '#core/bench';
 import { type DeviceId, deviceOf, type EditChange, type Place } from '#core/circuit';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
-import { useDocument } from '../store/select';
+import { useBenchParts, useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Button, Note } from '../ui/parts';
@@ -25,7 +25,7 @@ export function PanelLayout({ answer, isCurrent, failed, progress, onPlace, moun
   const dispatch = useAppDispatch();
   const document = useDocument();
   const isNarrow = useIsNarrow();
-  const { device, conductor } = useAppSelector((state) => state.bench);
+  const { device, conductor } = useBenchParts('device', 'conductor');
   const isLooking = useAppSelector((state) => state.document.isLooking);
   if (failed) return <Note tone="danger">{failed}</Note>;
   if (!answer)

@@ -4,7 +4,7 @@ import type { TerminalBlock, TerminalSheet, TerminalSpot, TerminalWire } from '#
 import { usePointView } from '../bench/BenchProvider';
 import { Leads } from '../plates/Leads';
 import { benchSlice } from '../store/bench';
-import { useDocument } from '../store/select';
+import { useBenchParts, useDocument } from '../store/select';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
 import { actOf, SHEET_KEYS, type SheetAct } from '../ui/keys';
 import { Box, Flex, styled } from '../ui/styled';
@@ -38,7 +38,7 @@ interface Props {
 /** Devices with their terminals where the hand finds them, every wire in a lane of its own; wired by drag, by taps, or by keys. */
 export function TerminalView({ sheet, zoom, least, isLanded, ringed, onWire, onMove }: Props) {
   const dispatch = useAppDispatch();
-  const { point, hand, carrying, conductor } = useAppSelector((state) => state.bench);
+  const { point, hand, carrying, conductor } = useBenchParts('point', 'hand', 'carrying', 'conductor');
   const frame = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState(0);
   const [drag, setDrag] = useState<{ from: TerminalSpot; x: number; y: number }>();

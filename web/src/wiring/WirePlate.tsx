@@ -7,8 +7,8 @@ import { Locked } from '../plates/Locked';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
 import { newIdMark } from '../store/ids';
-import { useDocument } from '../store/select';
-import { useAppDispatch, useAppSelector } from '../store/store';
+import { useBenchParts, useDocument } from '../store/select';
+import { useAppDispatch } from '../store/store';
 import type { Landings } from '../store/useLandings';
 import { Choice } from '../ui/Choice';
 import { Button, Field, Heading, Label, Mono, Note, Row } from '../ui/parts';
@@ -28,7 +28,7 @@ interface Props {
 export function WirePlate({ row, doubts, landings, blocked }: Props) {
   const dispatch = useAppDispatch();
   const document = useDocument();
-  const { carrying, red } = useAppSelector((state) => state.bench);
+  const { carrying, red } = useBenchParts('carrying', 'red');
   const [reason, setReason] = useState('');
   const wire = document.conductors[row.conductor];
   if (!wire) return null;

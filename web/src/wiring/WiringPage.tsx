@@ -12,7 +12,7 @@ import { PathSheet } from '../sheet/PathSheet';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
 import { newIdMark } from '../store/ids';
-import { useDocument } from '../store/select';
+import { useBenchParts, useDocument } from '../store/select';
 import { settingsSlice } from '../store/settings';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { useLandings } from '../store/useLandings';
@@ -59,7 +59,7 @@ export default function WiringPage() {
   const document = useDocument();
   const { study } = useBench();
   const landings = useLandings();
-  const { point, conductor, red, black } = useAppSelector((state) => state.bench);
+  const { point, conductor, red, black } = useBenchParts('point', 'conductor', 'red', 'black');
   const name = useAppSelector((state) => state.settings.name);
   const [tab, setTab] = useState<Tab>('list');
   const [tidy, setTidy] = useState(0);
@@ -358,7 +358,7 @@ function BenchMeter() {
 
 /** With both leads on the circuit: whether what they touch is one node, and by what. */
 function SharedNode() {
-  const { red, black } = useAppSelector((state) => state.bench);
+  const { red, black } = useBenchParts('red', 'black');
   const { answer, isCurrent } = useAsked('between', red && black ? { a: red, b: black } : undefined);
   if (!red || !black || !answer) return null;
   return (
