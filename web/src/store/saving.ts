@@ -60,8 +60,14 @@ async function takeOver(id: string, shelf: Shelf): Promise<void> {
   }
 }
 
-/** Sends what was left from last time before the circuit is read, so that nothing is applied twice. @returns what the server has not got or would not take */
-async function sendLeftovers({ request: ask, shelf }: World, id: string): Promise<readonly Edit[]> {
+/** What was left over from last time: whether there was any, and what the server has not got or would not take of it. */
+interface Leftovers {
+  readonly hadSome: boolean;
+  readonly unsent: readonly Edit[];
+}
+
+/** Sends what was left from last time before the circuit is read, so that nothing is applied twice. */
+async function sendLeftovers({ request: ask, shelf }: World, id: string): Promise<Leftovers> {
   await takeOver(id, shelf);
   const kept = await shelf.unsent(id).catch(() => []);
   let baseRevision = kept[0]?.baseRevision ?? 0;
@@ -70,7 +76,8 @@ async function sendLeftovers({ request: ask, shelf }: World, id: string): Promis
       baseRevision = (await ask('saveEdit', { params: { id }, body: { baseRevision, edit } })).revision;
     } catch (error) {
       // away: all of them lie on what this browser has of the circuit; refused: this one and what stands on it
-      return (error instanceof ApiError && error.offline ? kept : kept.slice(index)).map((one) => one.edit);
+      const unsent = (error instanceof ApiError && error.offline ? kept : kept.slice(index)).map((one) => one.edit);
+      return { hadSome: true, unsent };
     }
   }
   if (kept.length > 0)
@@ -78,15 +85,18 @@ async function sendLeftovers({ request: ask, shelf }: World, id: string): Promis
       id,
       kept.map(({ edit }) => edit.id),
     );
-  return [];
+  return { hadSome: kept.length > 0, unsent: [] };
 }
 
 /** Opens a circuit with the practice of its job. @param isWanted whether the person still waits for it */
 export const openCircuit =
   (id: string, isWanted: () => boolean, world: World = browser): Thunk<Promise<void>> =>
   async (dispatch) => {
-    const unsent = await sendLeftovers(world, id);
-    const reply = await world.request('circuit', { params: { id } });
+    // asked for at once: hardly a browser has anything left over, and each is slow to say so
+    const asked = world.request('circuit', { params: { id } });
+    asked.catch(() => undefined);
+    const { unsent, hadSome } = await sendLeftovers(world, id);
+    const reply = await (hadSome ? world.request('circuit', { params: { id } }) : asked);
     await dispatch(server.endpoints.practice.initiate(reply.job, { subscribe: false }));
     if (isWanted()) dispatch(open(reply, unsent, world.now()));
   };
