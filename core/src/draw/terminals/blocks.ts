@@ -18,7 +18,7 @@ export interface Body {
 }
 
 /** A terminal with the wires that lie on it there, left to right; their order is settled by the router. */
-export interface Way {
+interface Way {
   readonly terminal: TerminalId;
   readonly mark: string;
   readonly wires: readonly ConductorId[];

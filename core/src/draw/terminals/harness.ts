@@ -17,7 +17,7 @@ export interface HopRun extends Run {
 }
 
 /** What is free when the rows are settled: through which gaps wires pass, and in which order they stand there and on a terminal. */
-export interface Choice {
+interface Choice {
   /** of each row and each gap in it, before each body and behind the last, the passes from left to right */
   readonly gaps: readonly (readonly number[][])[];
   /** of each row its terminals, each with its slots from left to right */
@@ -87,6 +87,7 @@ export interface Burden {
   readonly length: number;
 }
 
+/** What a channel weighs as its pins stand now. */
 export function burdenOf(harness: Harness, channel: number): Burden {
   const runs = runsIn(harness, channel);
   return { crossings: unsparedCrossings(runs), length: runs.reduce((sum, { left, right }) => sum + right.x - left.x + 60, 0) };
@@ -107,62 +108,63 @@ export function costOfAll(harness: Harness, wanted: number): number {
   );
 }
 
-/**
- * Wires by the straightest way: each passes a row through the gap nearest to the line between its ends, and on a terminal and in a gap wires
- * stand in the order in which they go on.
- */
-export function harnessOf(frame: Frame, shelves: Shelves): Harness {
-  const { wires, waysOf } = frame;
-  const channel = (way: FrameWay): number => channelAt(row[way.body.index] ?? 0, way.side);
+/** The way of every wire from row to row, and through which gap it passes each: the one nearest to the line between its ends. */
+function strung({ wires, waysOf }: Frame, shelves: Shelves) {
   const row = new Int32Array(waysOf.length);
-  const roughX = new Float64Array(waysOf.length);
-  const rough = shelves.map((bodies, shelf) => {
+  const left = new Float64Array(waysOf.length);
+  const edges = shelves.map((bodies, shelf) => {
     let pen = MARGIN;
-    const edges = bodies.map((body) => {
+    const before = bodies.map((body) => {
       const edge = pen;
       row[body.index] = shelf;
-      roughX[body.index] = edge + GAP;
+      left[body.index] = edge + GAP;
       pen += GAP + body.width;
       return edge;
     });
-    return [...edges, pen];
+    return [...before, pen];
   });
+  const channel = ({ body, side }: FrameWay): number => channelAt(at(row, body.index), side);
+  const middle = ({ body, offset }: FrameWay): number => at(left, body.index) + offset;
   const gaps = shelves.map((bodies) => Array.from({ length: bodies.length + 1 }, (): number[] => []));
   const hops = Array.from({ length: shelves.length + 1 }, (): Hop[] => []);
+  /** of each pass, counted from the last slot on, its wire */
   const wireOfPass: number[] = [];
-  const slots = 2 * wires.length;
   const hopsOf = wires.map(({ ways: [a, b] }, wire): Hop[] => {
     const [from, to] = [channel(a), channel(b)];
-    const [xa, xb] = [(roughX[a.body.index] ?? 0) + a.offset, (roughX[b.body.index] ?? 0) + b.offset];
     const step = from < to ? 1 : -1;
     const own: Hop[] = [];
     let pin = slotOf(wire, 0);
     let leaves: Leg['goes'] = a.side === 'top' ? 'down' : 'up';
     for (let here = from; ; here += step) {
       const isLast = here === to;
-      const pass = slots + wireOfPass.length;
+      const pass = 2 * wires.length + wireOfPass.length;
       if (!isLast) {
         const shelf = step > 0 ? here : here - 1;
-        const straight = xa + ((xb - xa) * (Math.abs(here - from) + 0.5)) / Math.abs(to - from);
-        gaps[shelf]?.[nearest(rough[shelf] ?? [], straight - GAP / 2)]?.push(pass);
+        const straight = middle(a) + ((middle(b) - middle(a)) * (Math.abs(here - from) + 0.5)) / Math.abs(to - from);
+        at(at(gaps, shelf), nearest(at(edges, shelf), straight - GAP / 2)).push(pass);
         wireOfPass.push(wire);
       }
-      const hop: Hop = {
-        from: pin,
-        to: isLast ? slotOf(wire, 1) : pass,
-        leaves,
-        arrives: isLast ? (b.side === 'top' ? 'down' : 'up') : step > 0 ? 'down' : 'up',
-      };
+      const arrives = isLast ? (b.side === 'top' ? 'down' : 'up') : step > 0 ? 'down' : 'up';
+      const hop: Hop = { from: pin, to: isLast ? slotOf(wire, 1) : pass, leaves, arrives };
       own.push(hop);
-      hops[here]?.push(hop);
+      at(hops, here).push(hop);
       if (isLast) return own;
       pin = pass;
       leaves = step > 0 ? 'up' : 'down';
     }
   });
-  const ways = shelves.map((bodies) =>
-    bodies.flatMap((body) => (waysOf[body.index] ?? []).map(({ way, slots }) => ({ way, slots: [...slots] }))),
-  );
+  return { gaps, hops, hopsOf, wireOfPass };
+}
+
+/**
+ * Wires by the straightest way: each passes a row through the gap nearest to the line between its ends, and on a terminal and in a gap wires
+ * stand in the order in which they go on.
+ */
+export function harnessOf(frame: Frame, shelves: Shelves): Harness {
+  const { wires, waysOf } = frame;
+  const { gaps, hops, hopsOf, wireOfPass } = strung(frame, shelves);
+  const slots = 2 * wires.length;
+  const ways = shelves.map((bodies) => bodies.flatMap((body) => at(waysOf, body.index).map((one) => ({ ...one, slots: [...one.slots] }))));
   const harness: Harness = {
     shelves,
     choice: { gaps, ways },
@@ -175,25 +177,22 @@ export function harnessOf(frame: Frame, shelves: Shelves): Harness {
   const layAll = (): void => shelves.forEach((_, shelf) => void layShelf(harness, shelf));
   layAll();
   // a wire stands in a gap by where it comes from and where it goes
+  const middle = ({ body, offset }: FrameWay): number => at(harness.bodyX, body.index) + offset;
   const aim = (pass: number): number => {
     const [a, b] = at(wires, at(wireOfPass, pass - slots)).ways;
-    return (harness.bodyX[a.body.index] ?? 0) + a.offset + (harness.bodyX[b.body.index] ?? 0) + b.offset;
+    return middle(a) + middle(b);
   };
   for (const shelf of gaps) for (const gap of shelf) if (gap.length > 1) gap.sort((a, b) => aim(a) - aim(b) || a - b);
   layAll();
   // bows to the left, the nearest first; what goes through, from left to right; bows to the right, the farthest first: bows lie in one another
-  const rank = (slot: number, middle: number): number => {
+  const rank = (slot: number, from: number): number => {
     const own = at(hopsOf, slot >> 1);
     const hop = at(own, slot % 2 === 0 ? 0 : -1);
     const x = at(harness.x, hop.from === slot ? hop.to : hop.from);
-    return hop.leaves === hop.arrives ? (x < middle ? -BEYOND : BEYOND) - x : x;
+    return hop.leaves === hop.arrives ? (x < from ? -BEYOND : BEYOND) - x : x;
   };
   for (const shelf of ways)
-    for (const { way, slots } of shelf) {
-      if (slots.length < 2) continue;
-      const middle = at(harness.bodyX, way.body.index) + way.offset;
-      slots.sort((a, b) => rank(a, middle) - rank(b, middle) || a - b);
-    }
+    for (const { way, slots: own } of shelf) if (own.length > 1) own.sort((a, b) => rank(a, middle(way)) - rank(b, middle(way)) || a - b);
   layAll();
   return harness;
 }
