@@ -1,6 +1,9 @@
 import { at, must } from '#core/units';
 import { type Burden, burdenOf, costOf, type Harness, layShelf } from './harness';
 
+/** So many pairs of runs are looked at: some tens of milliseconds, and more brings next to nothing. */
+export const EASING = 1_000_000;
+
 /**
  * Lets wires change places on their terminals and in the gaps, and pass through other gaps, while they cross less: each change touches the
  * two channels of its row alone.

@@ -3,7 +3,7 @@ import type { CircuitPlan } from '#core/graph';
 import { at, must } from '#core/units';
 import { cutTo } from '../widths';
 import { type Body, bodiesOf, GRID, MARK_SIZE, type Side, TAG_SIZE, TITLE_SIZE, type ZoneName } from './blocks';
-import { ease } from './ease';
+import { EASING, ease } from './ease';
 import { frameOf, isOn, slotOf } from './frame';
 import { type Harness, harnessOf, runsIn } from './harness';
 import { lanesOf, leastCrossing, type Run } from './lanes';
@@ -90,9 +90,6 @@ const SPOT = 11;
 const STUB = 14;
 /** Between two zones. */
 const ZONE_GAP = 10;
-
-/** So many pairs of runs are looked at while wires are eased in their gaps: some tens of milliseconds. */
-const EASING = 4_000_000;
 
 /** How the rows are come by. */
 interface Wanted {

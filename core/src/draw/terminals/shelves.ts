@@ -2,7 +2,7 @@ import { type DeviceId, deviceOf } from '#core/circuit';
 import type { CircuitPlan } from '#core/graph';
 import { at } from '#core/units';
 import type { Body, ZoneName } from './blocks';
-import { ease } from './ease';
+import { EASING, ease } from './ease';
 import type { Frame, Shelves } from './frame';
 import { costOfAll, harnessOf } from './harness';
 
@@ -18,8 +18,6 @@ const AT_ONCE = 10;
 
 /** An order that costs more than the best by so much has its wires not eased: it would not be the best with them eased either. */
 const NEAR = 1.2;
-/** Pairs of runs looked at for each order that is near the best. */
-const EASING = 1_000_000;
 
 /** How many orders were tried, of how many. */
 interface Tried {
