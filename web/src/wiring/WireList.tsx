@@ -152,7 +152,7 @@ export function WireList({ rows, landings, blocked, waits }: Props) {
         }}
         css={{ '@media (max-width: 700px)': { maxHeight: '70vh' } }}
       >
-        <Box role="rowgroup" position="relative" h={`${virtual.getTotalSize()}px`}>
+        <Box role="rowgroup" position="relative" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map(({ index, start }) => {
             const row = sorted[index];
             return (

@@ -1,14 +1,13 @@
 import type { Finding, RuleId, Told } from '#core/check';
 import type { Circuit, DeviceId } from '#core/circuit';
 import { type FieldName, familyOf } from '#core/devices';
-import type { CoilIll, Row } from '#core/size';
-import { amount, capital, volts } from '#core/units';
+import { amount, capital } from '#core/units';
 import { tellCalls } from './calls';
-import { tellCoilReason } from './coils';
+import { COIL_WORDS } from './coilFindings';
+import { CONTACT_WORDS } from './contactFindings';
 import { type FindingWords, type Said, unread } from './findingWords';
 import { listed, tagOf } from './points';
 import { tellBetween, tellGuard, tellJoint } from './ratings';
-import { tellAsks, tellRating } from './rows';
 import {
   tellLockedOut,
   tellMotorRun,
@@ -21,56 +20,8 @@ import {
 } from './stopFindings';
 import { SUPPLY_WORDS } from './supplyFindings';
 
-const REFIT = 'Do not energize. Fit a coil for the volts that are here.';
-
-const ILL_REMEDIES: { readonly [I in CoilIll]: string } = {
-  'half reversed': 'Do not energize. Swap the two leads of one half.',
-  'AC coil on DC burns': REFIT,
-  'polarized coil on AC': REFIT,
-  'DC coil on AC': REFIT,
-  'coil reversed': 'Swap its two leads: plus goes to the end that is marked plus.',
-  'pulse coil held': 'Call it by a pulse of 20 to 100 ms, or fit a coil that may stay on.',
-};
-
-type CoilDoes = Told<'coil-window'>['opinion']['word'];
-
-const COIL_REMEDIES: { readonly [W in CoilDoes]?: string } = {
-  dead: 'Fit a coil for the volts that are here, or bring the coil the volts it is made for.',
-  buzzes: 'Fit a coil for the volts that are here.',
-  'buzzes, overheats': 'Fit a coil for the volts that are here; do not leave it energized.',
-  'not guaranteed': 'Thicker or shorter control wire, or a larger transformer.',
-  high: 'Check the tap and the line; fit a coil for the volts that are here.',
-  burns: REFIT,
-  'lets go': 'Find what sags its supply as it is called: a larger transformer, thicker wire, or loads that start apart.',
-  'never called': 'Follow its wires to both sides of the supply, or take it out.',
-};
-
-const COIL_CONSEQUENCES: { readonly [W in CoilDoes]?: string } = {
-  burns: 'The coil burns out and may take a fuse or a contact with it.',
-  shorts: 'The fuse opens, or the output that feeds it dies.',
-  high: 'It works, runs hot and dies early.',
-  'never called': 'What it switches stays as it rests, and nobody has seen it work.',
-  'lets go': 'It falls out under load and comes in again: contacts burn.',
-  unknown: 'Nobody can say what it does when it is called.',
-  'pulls in': 'Nobody can say what it does in the states that were left out.',
-};
-
-/** Words of the gauge that want a verb in a sentence. */
-const ADJECTIVES: readonly CoilDoes[] = ['dead', 'high', 'not guaranteed', 'reversed'];
-
 /** `an 11-pin`, `a 14-blade`. */
 const article = (base: string): string => `${/^(8|11)-/.test(base) ? 'an' : 'a'} ${base}`;
-
-/** What comes of a contact past one of its figures, and what helps: too little current is another thing than too much. */
-function outcome({ sense, unit }: Row): Pick<FindingWords, 'consequence' | 'remedy'> {
-  if (sense === 'least')
-    return {
-      consequence: 'A film grows on the contact, and one day it closes and nothing passes.',
-      remedy: 'A contact for small loads (gold), or a bleeder that raises the current.',
-    };
-  if (unit === 'V') return { consequence: 'The arc does not go out when it opens.', remedy: 'A contact rated for these volts.' };
-  return { consequence: 'The contact welds or burns.', remedy: 'A contactor or relay with a higher rating for this load.' };
-}
 
 /** A field as its nameplate calls it. */
 const labelOf = (circuit: Circuit, id: DeviceId | undefined, field: FieldName): string => {
@@ -281,13 +232,6 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
       },
     })[told.code],
 
-  'throws-fed-apart': ({ tag, told, is }) => ({
-    title: `${tag}: the throws of ${told.pole} are fed ${is} apart`,
-    consequence: 'A bridged or bouncing contact is a dead short between them.',
-    reason: `NC and NO stand on different legs${told.picksSource ? '; picking a source asks for a part rated for transfer' : ''}.`,
-    remedy: 'Feed both throws from the same leg of the same supply.',
-  }),
-
   'latch-in-stop-chain': ({ tag, told: { load } }) => ({
     title: `${tag} keeps ${load.tag} enabled through a power loss`,
     consequence: `${load.tag} ${load.hazard === 'heats' ? 'heats' : 'moves'} again the moment power is back, without a call.`,
@@ -309,60 +253,6 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
     reason: `The base in the panel is ${article(base)} one.`,
     remedy: `${capital(article(base))} relay, or ${article(pins)} base.`,
   }),
-
-  'coil-window'({ tag, told: { latch, opinion }, circuit, finding }) {
-    const name = latch ? `${tag}'s ${latch} coil` : `${tag}'s coil`;
-    const { word, reason, isPartly } = opinion;
-    const seen = finding.calls && finding.is !== undefined ? { calls: finding.calls, volts: finding.is, drive: 0 } : undefined;
-    const isUnread = reason.code === 'unread' || reason.code === 'halves not read';
-    return {
-      title: isUnread
-        ? `${name} is not read`
-        : isPartly
-          ? `${name} is not cleared: states were left out`
-          : word === 'never called'
-            ? `${name} is never called`
-            : `${name} ${ADJECTIVES.includes(word) ? 'is ' : ''}${word}`,
-      consequence: COIL_CONSEQUENCES[word] ?? 'It does not pull in as it must.',
-      reason: tellCoilReason(circuit, tag, { reason, seen, ...(isPartly === undefined ? {} : { isPartly }) }),
-      remedy:
-        (reason.code in ILL_REMEDIES && ILL_REMEDIES[reason.code as CoilIll]) ||
-        (isPartly ? 'See what was not tried.' : (COIL_REMEDIES[word] ?? 'Read the print on the coil and enter it.')),
-    };
-  },
-
-  'coil-held-by-leak': ({ tag, told, finding }) => ({
-    title: `${tag} ${finding.verdict === 'danger' ? 'stays' : 'may stay'} in though it is not called`,
-    consequence: 'Once in, the coil may hold on what leaks through.',
-    reason: `${told.leakV.toFixed(1)} V stand on the coil while nothing calls it.`,
-    remedy: 'A bleeder resistor across the coil, or an output that does not leak.',
-  }),
-
-  'contact-rating'({ tag, told, circuit, is, limit }) {
-    if (told.code === 'states left out')
-      return {
-        title: `${tag} ${told.contact} is not cleared: states were left out`,
-        consequence: 'Nobody can say what it carries in them.',
-        reason: 'Not every state was tried.',
-        remedy: 'See what was not tried.',
-      };
-    const { row, contact, serves, breaksV } = told;
-    const rating = tellRating(row.rating);
-    const served = serves.map((id) => tagOf(circuit, id)).join(', ');
-    const isKnown = row.limit !== undefined;
-    const what = outcome(row);
-    return {
-      title: isKnown ? `${tag} ${contact}: ${is} against ${limit} ${rating}` : `${tag} ${contact}: ${rating} not read`,
-      consequence: isKnown ? what.consequence : 'Nobody can say whether this contact lasts.',
-      reason:
-        serves.length === 0 || row.asks === 'carries'
-          ? `${amount(row.is, row.unit)} flow through it${serves.length === 0 ? ', beside another way to the same load' : ''}.`
-          : row.unit === 'V'
-            ? `${amount(row.is, row.unit)} stand across it as it opens ${served}.`
-            : `${capital(tellAsks(row.asks))} for ${served} at ${volts(breaksV)}: ${amount(row.is, row.unit)}.`,
-      remedy: isKnown ? what.remedy : `Read the ${rating} figure on the part and enter it.`,
-    };
-  },
 
   'guard-rating': tellGuard,
 
@@ -392,6 +282,8 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
         },
 
   ...SUPPLY_WORDS,
+  ...COIL_WORDS,
+  ...CONTACT_WORDS,
 
   'insulation-in-sheath': ({ told, is }) => ({
     title: `${told.cable}: core ${told.number} is insulated for ${told.insulationV} V beside ${is}`,
@@ -410,22 +302,6 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
     remedy: 'On-delay 10 s at most where the appliance allows it, off-delay 30 to 120 s.',
   }),
 
-  'poles-serve-apart'({ tag, told, circuit }) {
-    const groups = told.groups.map(({ contacts, serves }) => ({
-      contacts: contacts.join(', '),
-      loads: serves.map((id) => tagOf(circuit, id)).join(' and '),
-    }));
-    return {
-      title: `${tag} serves ${groups.map(({ loads }) => loads).join(' and ')}: one weld takes both`,
-      consequence: 'An armature held by one welded pole keeps the other load on as well.',
-      reason: groups
-        .map(({ contacts, loads }) => `${contacts} for ${loads}`)
-        .join('; ')
-        .concat('.'),
-      remedy: 'Two contactors where the loads must stop apart.',
-    };
-  },
-
   'load-stays-live': ({ tag, is }) => ({
     title: `${tag} is live when it is off`,
     consequence: `Both ends of ${tag} stand at up to ${is} to earth with the contact open.`,
@@ -438,13 +314,6 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
     consequence: 'One part and one contact more than is needed.',
     reason: `${input.tag}'s call input is switched mains, so what closes on mains may feed it without a relay between.`,
     remedy: 'Keep it where zones have different supplies; else end switches may feed the input.',
-  }),
-
-  'both-throws-used': ({ tag, told }) => ({
-    title: `${tag}: both throws of ${told.pole} are used`,
-    consequence: 'Harder to read for a learner.',
-    reason: 'This job asks for one throw of a pole while learning.',
-    remedy: 'Use a second pole, or allow both throws in job practice.',
   }),
 };
 
