@@ -252,6 +252,16 @@ test('a panel is placed, its wires get their lengths and the coil its volts; a b
   await expect(page.locator('[data-doubt="block"]')).toContainText('stand in one another');
   for (let k = 0; k < 3; k++) await page.keyboard.press('Control+z');
   await expect(verdict).toContainText('Can be built');
+  // a duct that stands out of its box keeps the door open
+  await page.locator('[data-mount="duct"]').first().click();
+  const deep = page.getByRole('textbox', { name: 'deep' });
+  await expect(deep).toHaveAttribute('placeholder', 'usual 60');
+  await deep.fill('400');
+  await deep.press('Enter');
+  await expect(page.locator('[data-doubt="block"]')).toContainText('is 400 mm deep in a box of 250 mm');
+  await deep.fill('');
+  await deep.press('Enter');
+  await expect(verdict).toContainText('Can be built');
   await tech.saved();
   // on paper with its scale, and for CAD
   await page.getByRole('button', { name: 'Save it' }).click();

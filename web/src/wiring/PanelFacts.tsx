@@ -39,7 +39,16 @@ export function PanelFacts({ panel, mount, onMount }: Props) {
       <Heading>{panel.name}</Heading>
       <Verdict panel={panel} />
       {body && <BodyFacts panel={panel} body={body} onChange={change} />}
-      {own && mount !== null && <MountFacts place={place} own={own} index={mount} onChange={change} onGone={() => onMount(null)} />}
+      {own && mount !== null && (
+        <MountFacts
+          place={place}
+          own={own}
+          index={mount}
+          depthMm={panel.ducts.find(({ duct }) => duct === mount)?.depthMm}
+          onChange={change}
+          onGone={() => onMount(null)}
+        />
+      )}
       <Doubts panel={panel} />
       <Label as="h3">Enclosure</Label>
       <Sizes place={place} onChange={change} />
@@ -125,10 +134,12 @@ interface FactProps {
   readonly value: number | null;
   readonly most: number;
   readonly least?: number;
+  /** what is taken where nothing is said */
+  readonly usual?: number;
   readonly onSet: (value: number | null) => void;
 }
 
-function Fact({ label, unit, value, most, least = 1, onSet }: FactProps) {
+function Fact({ label, unit, value, most, least = 1, usual, onSet }: FactProps) {
   const facts: FieldFacts = { label, unit, kind: 'number', least, most, optional: true };
   const { problem, props } = useTypedNumber(facts, value, onSet);
   const id = `layout-${label.replaceAll(' ', '-')}`;
@@ -137,7 +148,7 @@ function Fact({ label, unit, value, most, least = 1, onSet }: FactProps) {
       <Row>
         <label htmlFor={id}>{label}</label>
         <span>
-          <Field id={id} w="76px" {...props} /> {unit}
+          <Field id={id} w="76px" placeholder={usual === undefined ? undefined : `usual ${usual}`} {...props} /> {unit}
         </span>
       </Row>
       {problem && (
@@ -253,11 +264,13 @@ interface MountFactsProps {
   readonly place: Place;
   readonly own: Mount;
   readonly index: number;
+  /** of a duct, as it is reckoned with */
+  readonly depthMm: number | undefined;
   readonly onChange: Change;
   readonly onGone: () => void;
 }
 
-function MountFacts({ place, own, index, onChange, onGone }: MountFactsProps) {
+function MountFacts({ place, own, index, depthMm, onChange, onGone }: MountFactsProps) {
   const put = (mounts: Mount[]) => onChange([{ type: 'describePlace', place: place.id, to: { mounts } }]);
   const set = (to: Partial<Mount>) => put(place.mounts.map((one, at) => (at === index ? { ...one, ...to } : one)));
   const setDepth = (mm: number | null) => {
@@ -285,7 +298,16 @@ function MountFacts({ place, own, index, onChange, onGone }: MountFactsProps) {
         />
       ))}
       {own.kind === 'duct' && (
-        <Fact key={`${index} deep`} label="deep" unit="mm" value={own.depthMm ?? null} least={10} most={1000} onSet={setDepth} />
+        <Fact
+          key={`${index} deep`}
+          label="deep"
+          unit="mm"
+          value={own.depthMm ?? null}
+          least={10}
+          most={1000}
+          {...(depthMm === undefined ? {} : { usual: depthMm })}
+          onSet={setDepth}
+        />
       )}
       <Button
         type="button"

@@ -184,7 +184,7 @@ export default function WiringPage() {
               Places
             </Button>
           )}
-          <Box flex="1" role="status" data-landed={landed}>
+          <Box flex="1 0 auto" maxW="100%" role="status" data-landed={landed}>
             <strong>
               {landings.isUnknown ? 'what is landed is not known: the server does not answer' : `${landed} of ${ends} ends landed`}
             </strong>
