@@ -8,7 +8,7 @@ import { Timeline } from './Timeline';
 
 const KEY = 'mando.dock';
 /** As high as the meter needs, and as high as a screen gives. */
-const [LEAST, MOST, REST] = [96, 460, 148] as const;
+const [LEAST, MOST, REST] = [96, 460, 152] as const;
 const limited = (height: number): number => Math.min(MOST, Math.max(LEAST, height));
 
 interface Kept {
@@ -90,7 +90,7 @@ export function Dock() {
       >
         <Meter />
       </Box>
-      <Box flex="1" minW="0" px="14px" py="6px" bg="sheet">
+      <Box flex="1" minW="0" px="14px" pt="6px" pb="2px" bg="sheet">
         <Timeline isEmpty={!hasRun} />
       </Box>
       <Button

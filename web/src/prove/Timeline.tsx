@@ -78,7 +78,7 @@ export function Timeline({ isEmpty = false }: { isEmpty?: boolean }) {
           minW="0"
           fontSize="13px"
           minH="20px"
-          lineClamp={2}
+          lineClamp={log.length === 0 ? 4 : 2}
           lineHeight={1.25}
           title={last?.words}
           css={{ '@media (max-width: 700px)': { flexBasis: '100%' } }}
@@ -182,6 +182,8 @@ export function Timeline({ isEmpty = false }: { isEmpty?: boolean }) {
           <g ref={axis} transform={`translate(0 ${height - 20})`} color={colour('muted')} />
           <path d={`M${x(Math.min(atMs, shownEnd))} 0 V${height - 18}`} stroke={colour('ink')} strokeWidth={1.8} />
         </svg>
+      </Box>
+      {!isEmpty && (
         <Slider.Root
           aria-label={[`Moment shown, ${document.number}`]}
           min={0}
@@ -203,7 +205,7 @@ export function Timeline({ isEmpty = false }: { isEmpty?: boolean }) {
             <Slider.Thumb index={0} />
           </Slider.Control>
         </Slider.Root>
-      </Box>
+      )}
     </Flex>
   );
 }

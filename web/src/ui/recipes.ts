@@ -130,7 +130,7 @@ export const slotRecipes = {
   slider: defineSlotRecipe({
     slots: sliderAnatomy.keys(),
     base: {
-      control: { position: 'relative', display: 'flex', alignItems: 'center', h: '18px' },
+      control: { position: 'relative', display: 'flex', alignItems: 'center', h: '16px' },
       track: { flex: 1, h: '4px', bg: 'rail', borderRadius: '2px', overflow: 'hidden' },
       range: { h: '100%', bg: 'muted' },
       thumb: { w: '12px', h: '12px', bg: 'sheet', border: '2px solid', borderColor: 'ink', borderRadius: '50%', cursor: 'grab' },
