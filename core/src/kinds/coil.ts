@@ -95,12 +95,18 @@ export interface Ill {
   readonly reversedRatio: number;
 }
 
+/** Whether volts of a frequency do a coil no good. */
+const isWasted = ({ current, halves }: Coil, hz: number): boolean =>
+  halves === 'opposed' || (current !== 'AC/DC' && (current === 'AC') === (hz === 0));
+
+/** Whether volts of these frequencies can be of the wrong kind for a coil, or the wrong way round. */
+export const canBeIll = (coil: Coil, hertz: readonly number[]): boolean => hertz.some((hz) => hz === 0 || isWasted(coil, hz));
+
 /** What more or fewer volts would not mend, for a coil on these volts by frequency. */
 export function illOf(coil: Coil, across: readonly HzVolts[]): Ill {
-  const { ratedV, current, halves, plus } = coil;
+  const { ratedV, current, plus } = coil;
   if (ratedV === undefined || current === undefined) return { wastedRatio: 0, reversedRatio: 0 };
-  const isWasted = (hz: number) => halves === 'opposed' || (current !== 'AC/DC' && (current === 'AC') === (hz === 0));
-  const wastedV = across.reduce((sum, { hz, volts }) => (isWasted(hz) ? sum + Math.abs(volts) : sum), 0);
+  const wastedV = across.reduce((sum, { hz, volts }) => (isWasted(coil, hz) ? sum + Math.abs(volts) : sum), 0);
   const reversedV = across.reduce((most, { hz, volts }) => (plus && hz === 0 ? Math.max(most, -forward(coil, volts)) : most), 0);
   return { wastedRatio: wastedV / ratedV, reversedRatio: reversedV / ratedV };
 }

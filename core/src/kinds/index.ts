@@ -1,6 +1,6 @@
 export type { CapacitorMotor } from './capacitorMotor';
 export type { Coil, Ill } from './coil';
-export { coilDriveOf, coilValue, illOf, plusEnd, signedVolts } from './coil';
+export { canBeIll, coilDriveOf, coilValue, illOf, plusEnd, signedVolts } from './coil';
 export type { Contact, DriverKind, Mover, PoleRatings } from './contact';
 export { DIRTY_CONTACT_OHMS, isHandWorked } from './contact';
 export type { Controller, Program } from './controller';

@@ -18,6 +18,7 @@ export {
   setConductor,
   setPart,
   solveNet,
+  toEarthRms,
   unitResponse,
   voltsAt,
 } from './live';

@@ -212,6 +212,14 @@ export function rmsOver(nets: readonly Net[], of: (net: Net, index: number) => P
   return Math.sqrt(squares);
 }
 
+/** RMS volts of a node to earth: asked of every node at every event, so nothing is made on the way. */
+export function toEarthRms(nets: readonly Net[], node: number): number {
+  if (node === EARTH_NODE) return 0;
+  let squares = 0;
+  for (const { vRe, vIm } of nets) squares += real(vRe, node) ** 2 + real(vIm, node) ** 2;
+  return Math.sqrt(squares);
+}
+
 /** Volts across a branch, and amps through it, over all frequencies: asked at every event of every part, so nothing is made on the way. */
 export function branchVoltsRms(nets: readonly Net[], branch: number): number {
   let squares = 0;

@@ -3,7 +3,7 @@ import { familyOf } from '#core/devices';
 import { type Calls, logOf, watchShorts } from '#core/explore';
 import { EARTH_NODE, isWired, joinedTo, type PlannedPart, reached } from '#core/graph';
 import { isKind } from '#core/kinds';
-import { branchAmps, branchAmpsRms, branchVoltsRms, floatingNodes, type NetworkPlan, rmsOver, voltsAt } from '#core/network';
+import { branchAmps, branchAmpsRms, branchVoltsRms, floatingNodes, type NetworkPlan, rmsOver, toEarthRms, voltsAt } from '#core/network';
 import { type Change, createRig, type Frame, modeAt, type Rig, runLog, type Sightings, sightingsOf } from '#core/sequence';
 import { add, at, grouped, scale, ZERO } from '#core/units';
 
@@ -222,7 +222,7 @@ function lookAt({ plan, nets }: Rig, { tender, pairs, loads, metal, green }: Wat
   let floats: Uint8Array[] | undefined;
   /** volts to earth that conductance brings; what only a cable couples is a ghost */
   const toEarth = (node: number): number => {
-    const all = rmsOver(nets, (net) => voltsAt(net, node));
+    const all = toEarthRms(nets, node);
     if (all <= HARM_V) return all;
     floats ??= nets.map((net) => floatingNodes(plan, net));
     return rmsOver(nets, (net, k) => (floats?.[k]?.[node] ? ZERO : voltsAt(net, node)));

@@ -1,6 +1,6 @@
 import type { PlannedPart } from '#core/graph';
-import { type Coil, type Ill, illOf, isKind, plusEnd, signedVolts } from '#core/kinds';
-import { isIn, type Rig, sightOf } from '#core/sequence';
+import { type Coil, canBeIll, type Ill, illOf, isKind, plusEnd, signedVolts } from '#core/kinds';
+import { isIn, sightOf } from '#core/sequence';
 import { greatest, least } from '#core/units';
 import { type Calls, isTakenAway } from '../calls';
 import { coilAcross, momentOf } from '../pair';
@@ -62,6 +62,8 @@ export const watchCoils: MakeWatch<ReadonlyMap<number, CoilExposure>> = (rig, is
   const coils = rig.plan.parts.filter(isKind('coil')).filter(isWatched);
   const met = new Map<number, Met[]>(coils.map(({ index }) => [index, []]));
   const ills = new Map<number, Ill & { readonly dcV: number }>();
+  const hertz = rig.nets.map(({ hz }) => hz);
+  const mayBeIll = new Set(coils.flatMap(({ index, part }) => (canBeIll(part, hertz) ? [index] : [])));
   const lockedOut = new Map<number, Calls>();
   const lockedSince = new Map<number, number>();
   /** A coil that would close and may not, for longer than the other one takes to let go. */
@@ -92,7 +94,8 @@ export const watchCoils: MakeWatch<ReadonlyMap<number, CoilExposure>> = (rig, is
       for (const coil of coils) {
         const now = current(coil);
         if (!now) continue;
-        const got = gets(rig, coil, frame.moment);
+        const sight = sightOf(rig, coil, frame.moment);
+        const got = { volts: sight.volts, drive: sight.drive };
         now.last = got;
         noteLocked(coil, got, !isIn(frame.moment, coil, 'coil', 'in'), frame.atMs, now.calls);
         if (isIn(frame.moment, coil, 'coil', 'in')) {
@@ -102,7 +105,7 @@ export const watchCoils: MakeWatch<ReadonlyMap<number, CoilExposure>> = (rig, is
           if (!now.peakOpen || got.volts > now.peakOpen.volts) now.peakOpen = got;
           if (frame.due.some(({ part, mode }) => part === coil.index && mode === 'in')) now.closing = lower(now.closing, got);
         }
-        ills.set(coil.index, worseIll(rig, coil, frame.moment, ills.get(coil.index)));
+        if (mayBeIll.has(coil.index)) ills.set(coil.index, worseIll(coil, sight, ills.get(coil.index)));
       }
     },
     rest({ moment }) {
@@ -126,17 +129,10 @@ export const watchCoils: MakeWatch<ReadonlyMap<number, CoilExposure>> = (rig, is
   };
 };
 
-const gets = (rig: Rig, coil: PlannedCoil, moment: Parameters<typeof sightOf>[2]): Got => {
-  const { volts, drive } = sightOf(rig, coil, moment);
-  return { volts, drive };
-};
-
 const lower = (kept: Got | undefined, now: Got): Got => (!kept || now.drive < kept.drive ? now : kept);
 
-function worseIll(rig: Rig, coil: PlannedCoil, moment: Parameters<typeof sightOf>[2], kept: (Ill & { dcV: number }) | undefined) {
-  const across = sightOf(rig, coil, moment)
-    .look.across(0)
-    .map(({ hz, volts }) => ({ hz, volts: signedVolts(volts, hz) }));
+function worseIll(coil: PlannedCoil, { look }: ReturnType<typeof sightOf>, kept: (Ill & { dcV: number }) | undefined) {
+  const across = look.across(0).map(({ hz, volts }) => ({ hz, volts: signedVolts(volts, hz) }));
   const now = illOf(coil.part, across);
   const dcV = across.find(({ hz }) => hz === 0)?.volts ?? 0;
   return {

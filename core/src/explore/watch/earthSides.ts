@@ -1,5 +1,5 @@
 import { isKind } from '#core/kinds';
-import { floatingNodes, partAmps, rmsOver, voltsAt } from '#core/network';
+import { floatingNodes, partAmps, toEarthRms } from '#core/network';
 import type { MakeWatch } from './watch';
 
 /** A contact that carries less than this tells nothing of its side. */
@@ -20,7 +20,7 @@ export const watchEarthSides: MakeWatch<ReadonlySet<number>> = ({ plan, nets }, 
       for (const { index, device, part } of contacts) {
         if (elsewhere.has(index) || partAmps(nets, plan, index) < CARRIES_A) continue;
         const node = plan.nodeAt(device.id, part.a);
-        const isAtEarth = floating?.[node] !== 1 && rmsOver(nets, (net) => voltsAt(net, node)) < EARTH_V;
+        const isAtEarth = floating?.[node] !== 1 && toEarthRms(nets, node) < EARTH_V;
         (isAtEarth ? atEarth : elsewhere).add(index);
       }
     },

@@ -1,7 +1,7 @@
 import { type Conductor, type DeviceId, deviceOf, terminalId } from '#core/circuit';
 import type { PlannedPart } from '#core/graph';
 import { type Controller, isKind } from '#core/kinds';
-import { branchAmps, branchAmpsRms, floatingNodes, type NetworkPlan, partAmps, rmsOver, voltsAt } from '#core/network';
+import { branchAmps, branchAmpsRms, floatingNodes, type NetworkPlan, partAmps, rmsOver, toEarthRms, voltsAt } from '#core/network';
 import { add, grouped, real, scale, ZERO } from '#core/units';
 import type { Calls } from '../calls';
 import type { MakeWatch } from './watch';
@@ -20,7 +20,7 @@ export const watchPoints: MakeWatch<PointExposure> = ({ plan, nets }) => {
   return {
     see(_frame, { calls }) {
       for (let node = 0; node < plan.nodeCount; node++) {
-        const toEarth = rmsOver(nets, (net) => voltsAt(net, node));
+        const toEarth = toEarthRms(nets, node);
         if (toEarth > real(greatestToEarth, node)) greatestToEarth[node] = toEarth;
         if (calls.length === 0) offToEarth[node] = toEarth; // the last frame stays
       }
