@@ -33,23 +33,23 @@ describe.each(Object.keys(ALL))('terminals of %s', (name) => {
  * terminals lays it) of the same bodies without zones.
  */
 const CROSSINGS: { readonly [name in (typeof SHIPPED)[number]]: readonly [ours: number, layered: number] } = {
-  Q1: [21, 33],
-  Q2: [27, 36],
-  Q3: [41, 40],
-  Q5: [22, 27],
-  Q6: [38, 41],
-  Q7: [13, 10],
+  Q1: [26, 35],
+  Q2: [25, 39],
+  Q3: [39, 47],
+  Q5: [24, 32],
+  Q6: [28, 34],
+  Q7: [4, 9],
   Q9: [8, 11],
-  L1A: [26, 71],
-  L1B: [22, 64],
-  L4: [2, 3],
-  Q4: [32, 23],
-  Q8: [35, 34],
-  Q10: [37, 34],
-  L2: [59, 64],
-  L3: [6, 8],
-  L5: [25, 21],
-  L6: [13, 13],
+  L1A: [26, 61],
+  L1B: [23, 67],
+  L4: [1, 3],
+  Q4: [28, 31],
+  Q8: [35, 30],
+  Q10: [45, 40],
+  L2: [55, 64],
+  L3: [5, 8],
+  L5: [15, 17],
+  L6: [12, 23],
 };
 
 describe('a layout', () => {
@@ -62,7 +62,7 @@ describe('a layout', () => {
       ours += crossings;
       layered += theirs;
     }
-    expect(ours).toBeLessThan(0.85 * layered);
+    expect(ours).toBeLessThan(0.8 * layered);
   });
   it('comes out the same every time, whatever the order of the file', () => {
     const circuit = demo('L1A');
@@ -73,7 +73,8 @@ describe('a layout', () => {
     const sheet = layoutTerminals(planCircuit(demo('Q3')));
     const low = sheet.zones.find(({ is }) => is === 'extra-low')!;
     const tags = sheet.blocks.filter(({ y }) => y >= low.y && y < low.y + low.height).map(({ tag }) => tag);
-    expect(tags.sort()).toEqual(['PE', 'PLC1']);
+    // the earth bar stands with what it earths
+    expect(tags.sort()).toEqual(['PLC1']);
   });
   it('after an edit leaves every device where it stands, and puts a new one at the end of its zone', () => {
     const circuit = demo('L1A');

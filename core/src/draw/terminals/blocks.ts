@@ -1,5 +1,5 @@
 import { type Circuit, type Conductor, type ConductorId, type Device, deviceOf, type TerminalId, terminalId } from '#core/circuit';
-import { faceOf } from '#core/devices';
+import { faceOf, familyOf } from '#core/devices';
 import { type CircuitPlan, isOfMains } from '#core/graph';
 import { widthOf } from '../widths';
 
@@ -60,11 +60,21 @@ export function bodiesOf(plan: CircuitPlan, devices: readonly Device[], shown: R
     return {
       device,
       index,
-      zone: isOfMains(plan, device.id) ? 'mains' : 'extra-low',
+      zone: isAmongMains(plan, device) ? 'mains' : 'extra-low',
       top: rows[0] ?? [],
       bottom: rows[1] ?? [],
       width: GRID * Math.ceil((Math.max(row, words) + PAD) / GRID),
     };
+  });
+}
+
+/** An earth bar has no volts of its own: it stands with what it earths, and that is metal around mains wherever there is any. */
+function isAmongMains(plan: CircuitPlan, device: Device): boolean {
+  if (familyOf(device, plan.circuit).is?.earth !== true) return isOfMains(plan, device.id);
+  return plan.conductors.some(({ conductor: { ends } }) => {
+    const [a, b] = ends.map((end) => end && deviceOf(end));
+    const far = a === device.id ? b : b === device.id ? a : undefined;
+    return far !== undefined && far !== null && far !== device.id && isOfMains(plan, far);
   });
 }
 

@@ -10,7 +10,8 @@ import { costOfAll, harnessOf } from './harness';
 export const SHELF_WIDTH = 860;
 /** Of larger panels fewer orders are tried: each costs as much as all of their wires. */
 const TRIES = 4_000_000;
-const SHAKES = 2;
+/** A shake changes up to so many pairs of bodies: small ones find what is near, large ones lead away. */
+const MOST_SHAKES = 8;
 /** So many shakes in a row that bring nothing are enough. */
 const MOST_IDLE = 25;
 /** So many orders are tried before somebody else has a turn. */
@@ -18,6 +19,9 @@ const AT_ONCE = 10;
 
 /** An order that costs more than the best by so much has its wires not eased: it would not be the best with them eased either. */
 const NEAR = 1.2;
+/** At last so many orders beside the best are tried with their wires eased, each a little. */
+const LAST_TRIES = 150;
+const LITTLE_EASING = 100_000;
 
 /** How many orders were tried, of how many. */
 interface Tried {
@@ -87,6 +91,13 @@ export function* shelving(plan: CircuitPlan, bodies: readonly Body[], frame: Fra
   const chance = shaker(bodies.length * 31 + frame.wires.length);
   const all = tries;
   const cost = (shelves: Shelves): number => costOfAll(harnessOf(frame, shelves), SHELF_WIDTH);
+  /** An order with its wires eased; one that costs more than is wanted as they go straight is not looked at. */
+  const easedAt = (order: Body[][], straight: number, wanted: number, pairs: number): Settled => {
+    if (straight > wanted) return { order, straight, eased: Number.POSITIVE_INFINITY };
+    const harness = harnessOf(frame, order);
+    ease(harness, SHELF_WIDTH, pairs);
+    return { order, straight, eased: costOfAll(harness, SHELF_WIDTH) };
+  };
   const settled = function* (from: Body[][], wanted: number): Generator<Tried, Settled> {
     let order = from;
     let straight = cost(order);
@@ -101,10 +112,7 @@ export function* shelving(plan: CircuitPlan, bodies: readonly Body[], frame: Fra
           [order, straight, isBetter] = [moved, now, true];
         }
     }
-    if (straight > wanted) return { order, straight, eased: Number.POSITIVE_INFINITY };
-    const harness = harnessOf(frame, order);
-    ease(harness, SHELF_WIDTH, EASING);
-    return { order, straight, eased: costOfAll(harness, SHELF_WIDTH) };
+    return easedAt(order, straight, wanted, EASING);
   };
   let best = yield* settled(firstShelves(plan, bodies), Number.POSITIVE_INFINITY);
   for (let idle = 0; tries > 0 && idle < MOST_IDLE && bodies.length > 2; idle++) {
@@ -112,6 +120,18 @@ export function* shelving(plan: CircuitPlan, bodies: readonly Body[], frame: Fra
     if (next.eased >= best.eased) continue;
     best = next;
     idle = 0;
+  }
+  for (let left = Math.floor(effort * LAST_TRIES), isBetter = true; isBetter; ) {
+    isBetter = false;
+    const beside = bodies.flatMap((body) => [...placesFor(best.order, body)]);
+    for (const order of shuffled(beside, chance)) {
+      if (left-- <= 0) break;
+      yield { seen: all, of: all };
+      const next = easedAt(order, cost(order), best.straight * NEAR, LITTLE_EASING);
+      if (next.eased >= best.eased - 1e-6) continue;
+      [best, isBetter] = [next, true];
+      break;
+    }
   }
   return best.order;
 }
@@ -150,11 +170,12 @@ function shaker(start: number): () => number {
   };
 }
 
-/** A few bodies of one zone changed for each other. */
+/** Some bodies changed for others of their zone. */
 function shaken(order: readonly (readonly Body[])[], chance: () => number): Body[][] {
   const rows = order.map((row) => [...row]);
   const all = rows.flatMap((row, r) => row.map((body, place) => ({ body, r, place })));
-  for (let times = 0; times < SHAKES; times++) {
+  const shakes = 1 + Math.floor(chance() * MOST_SHAKES);
+  for (let times = 0; times < shakes; times++) {
     const one = at(all, Math.floor(chance() * all.length));
     const alike = all.filter(({ body }) => body.zone === one.body.zone);
     const other = at(alike, Math.floor(chance() * alike.length));
@@ -163,6 +184,14 @@ function shaken(order: readonly (readonly Body[])[], chance: () => number): Body
     at(rows, other.r)[other.place] = a;
   }
   return rows;
+}
+
+/** A list in another order, by chance. */
+function shuffled<T>(list: readonly T[], chance: () => number): T[] {
+  return list
+    .map((one) => ({ one, by: chance() }))
+    .sort((a, b) => a.by - b.by)
+    .map(({ one }) => one);
 }
 
 /** A body in every other place of its zone's rows, and changed for each other body of the zone. */
