@@ -138,7 +138,9 @@ export function createDesk(): Desk {
       );
       // where nothing lies beyond, the whole is as near, and is kept for the study
       const isWhole = leverGroups(one.plan).every((group) => group.home === home);
-      const seen = isWhole ? yield* explored(one) : (one.explored ?? (yield* exploring(one.plan, [], device, others)));
+      const seen = isWhole
+        ? yield* explored(one)
+        : (one.explored ?? (yield* exploring(one.plan, [], device, others, ({ device: { id } }) => neighbourhoodOf(id) === home)));
       return nearView(one.circuit, seen, one.practice, device);
     },
 

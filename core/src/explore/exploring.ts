@@ -1,5 +1,4 @@
 import type { Circuit, DeviceId } from '#core/circuit';
-import { graphOf } from '#core/graph';
 import { type Fault, type NetworkPlan, planNetwork } from '#core/network';
 import { createRig } from '#core/sequence';
 import type { Calls } from './calls';
@@ -63,18 +62,18 @@ export function explore(circuit: Circuit, faults: readonly Fault[] = [], plan = 
 
 /**
  * The same state by state, so that whoever runs it can answer other questions between two of them.
- * @param near only the states of this device's neighbourhood, and what its parts meet
+ * @param near only the states of this device's neighbourhood
  * @param others how all else is called while those states are tried a second time
+ * @param isWatched parts of which it is wanted what they meet; all of them unless said
  */
 export function* exploring(
   plan: NetworkPlan,
   faults: readonly Fault[] = [],
   near?: DeviceId,
   others: Calls = [],
+  isWatched: IsWatched = () => true,
 ): Generator<Progress, Exploration> {
   const rig = createRig(plan, faults);
-  const home = near && graphOf(plan).neighbourhoodOf(near);
-  const isWatched: IsWatched = ({ device }) => home === undefined || graphOf(plan).neighbourhoodOf(device.id) === home;
   const coils = watchCoils(rig, isWatched);
   const contacts = watchContacts(rig, isWatched);
   const transformers = watchTransformers(rig, isWatched);
