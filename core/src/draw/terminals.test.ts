@@ -7,7 +7,7 @@ import { chanceOf } from '../testing/chance';
 import { demo, SHIPPED } from '../testing/demo';
 import { DRAWN } from '../testing/drawn';
 import { laidPattern } from '../testing/laidPattern';
-import { rowPanel } from '../testing/panel';
+import { rowPanel, unitPanel } from '../testing/panel';
 import { devicesOfPlace, layoutTerminals, type TerminalSheet, verifyTerminals } from './index';
 
 /** Whether a drawing is right does not hang on how long its order was sought. */
@@ -111,6 +111,12 @@ describe('a layout', () => {
     const sheet = layoutTerminals(planCircuit(circuit), only, { effort: LITTLE });
     expect(sheet.blocks).toHaveLength(60);
     expect(verifyTerminals(circuit, sheet)).toEqual([]);
+  });
+  it('of five hundred devices at once takes its whole effort and comes to an end: what is tried shrinks as the panel grows', () => {
+    const plan = planCircuit(unitPanel(500));
+    const sheet = layoutTerminals(plan);
+    expect(sheet.blocks).toHaveLength(Object.keys(plan.circuit.devices).length);
+    expect(sheet.wires).toHaveLength(plan.conductors.length);
   });
   it('of nothing is nothing', () => {
     expect(layoutTerminals(planCircuit({ ...demo('Q1'), devices: {}, conductors: {} }))).toMatchObject({

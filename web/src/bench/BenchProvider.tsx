@@ -168,9 +168,11 @@ export function BenchProvider({ children }: { children: ReactNode }) {
     setDrawing([]);
     client.ask('circuit', { document, practice, of }, { signal }).catch(fail);
     if (isAlike) {
-      // somebody has typed a rating: the verdict comes first, then what runs, and the sheet, which is nearly the same, after both
-      judgeNear();
-      queueMicrotask(() => signal.aborted || void draw());
+      // somebody has typed a rating: after what runs comes the verdict, and the sheet, which is nearly the same, after both
+      queueMicrotask(() => {
+        judgeNear();
+        if (!signal.aborted) void draw();
+      });
     } else draw().then(judgeNear);
     const later = setTimeout(() => {
       setStudied(undefined);

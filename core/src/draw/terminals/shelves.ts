@@ -19,8 +19,9 @@ const AT_ONCE = 10;
 
 /** An order that costs more than the best by so much has its wires not eased: it would not be the best with them eased either. */
 const NEAR = 1.2;
-/** At last so many orders beside the best are tried with their wires eased, each a little. */
+/** At last so many orders beside the best are tried with their wires eased, each a little: as long as twenty that go straight. */
 const LAST_TRIES = 150;
+const LAST_COST = 20;
 const LITTLE_EASING = 100_000;
 
 /** How many orders were tried, of how many. */
@@ -121,7 +122,9 @@ export function* shelving(plan: CircuitPlan, bodies: readonly Body[], frame: Fra
     best = next;
     idle = 0;
   }
-  for (let left = Math.floor(effort * LAST_TRIES), isBetter = true; isBetter; ) {
+  // in a large panel there are not tries enough for every body to be moved once: none of its many orders is even written down
+  const last = Math.floor(Math.min(effort * LAST_TRIES, all / LAST_COST));
+  for (let left = last, isBetter = last >= bodies.length; isBetter; ) {
     isBetter = false;
     const beside = bodies.flatMap((body) => [...placesFor(best.order, body)]);
     for (const order of shuffled(beside, chance)) {
