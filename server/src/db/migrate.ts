@@ -32,6 +32,7 @@ export async function migrate(databaseUrl: string): Promise<void> {
     dir: FOLDER,
     direction: 'up',
     migrationsTable: 'migration',
+    advisoryLockMode: 'wait', // two servers that start at once: the second finds it done
     log: () => undefined,
   });
 }
