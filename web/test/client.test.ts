@@ -1,12 +1,11 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Question, Reply } from '#core/bench';
-import { createBenchClient, type Labourer, SILENT_AFTER_MS } from '../src/worker/client';
-
-type Message = Question | { readonly cancel: number };
+import type { Reply } from '#core/bench';
+import { emptyCircuit } from '#core/circuit';
+import { createBenchClient, type Labourer, SILENT_AFTER_MS, type ToWorker } from '../src/worker/client';
 
 /** Workers that do nothing by themselves: the test answers for them. */
 function works() {
-  const hired: { readonly asked: Message[]; readonly say: (reply: Reply) => void; readonly crash: () => void; ended: boolean }[] = [];
+  const hired: { readonly asked: ToWorker[]; readonly say: (reply: Reply) => void; readonly crash: () => void; ended: boolean }[] = [];
   const start = (): Labourer => {
     const worker: Labourer = {
       postMessage: (message) => void one.asked.push(message),
@@ -15,7 +14,7 @@ function works() {
       onerror: null,
     };
     const one = {
-      asked: [] as Message[],
+      asked: [] as ToWorker[],
       say: (reply: Reply) => worker.onmessage?.({ data: reply } as MessageEvent<Reply>),
       crash: () => worker.onerror?.(),
       ended: false,
@@ -28,7 +27,7 @@ function works() {
   };
   return { client: createBenchClient(start), hired };
 }
-const types = (asked: readonly Message[]) => asked.map((one) => ('cancel' in one ? `cancel ${one.cancel}` : `${one.type} ${one.id}`));
+const types = (asked: readonly ToWorker[]) => asked.map((one) => ('cancel' in one ? `cancel ${one.cancel}` : `${one.type} ${one.id}`));
 const study = {} as never;
 
 beforeEach(() => void vi.useFakeTimers());
@@ -67,6 +66,26 @@ describe('the page asks its worker', () => {
     await expect(old).rejects.toMatchObject({ name: 'AbortError' });
     hired[0]!.say({ id: 2, answer: { count: 0 } });
     expect(await stock).toEqual({ count: 0 });
+  });
+});
+
+describe('of a circuit that the worker has in part', () => {
+  const forget = (asked: Promise<unknown>) => void asked.catch(() => undefined);
+  const lay = (client: ReturnType<typeof works>['client'], document: typeof emptyCircuit) =>
+    forget(client.ask('circuit', { document, practice: {} as never }));
+  const sent = (asked: readonly ToWorker[]) =>
+    asked.map((one) => ('patch' in one ? one.patch : 'document' in one ? one.document : undefined));
+
+  it('only what is new is sent, and to another worker all of it', () => {
+    const { client, hired } = works();
+    const [one, two] = [emptyCircuit, { ...emptyCircuit, title: 'Another' }];
+    lay(client, one);
+    lay(client, two);
+    expect(sent(hired[0]!.asked)).toEqual([one, { whole: { title: 'Another' }, within: {} }]);
+    hired[0]!.crash();
+    expect(sent(hired[1]!.asked)).toEqual([two]);
+    lay(client, one);
+    expect(sent(hired[1]!.asked)).toEqual([two, { whole: { title: emptyCircuit.title }, within: {} }]);
   });
 });
 

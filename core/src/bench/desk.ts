@@ -1,10 +1,9 @@
 import { checkStudy, studyOf } from '#core/check';
-import { type Circuit, deviceOf, isTerminal, spellPoint } from '#core/circuit';
+import { type Circuit, type Device, deviceOf, isTerminal, spellPoint } from '#core/circuit';
 import type { StockPart } from '#core/devices';
 import { layingOut, layingTerminals, type TerminalSheet } from '#core/draw';
-import { type Calls, type Exploration, exploring } from '#core/explore';
+import { type Exploration, exploring, scopeOn } from '#core/explore';
 import { type Predictions, predicting } from '#core/find';
-import { graphOf, leverGroups } from '#core/graph';
 import { mending } from '#core/mend';
 import { faultsOf, type NetworkPlan, planNetwork } from '#core/network';
 import { DEFAULT_PRACTICE, type Practice } from '#core/schools';
@@ -32,20 +31,34 @@ interface OnDesk {
   runner: { readonly key: string; readonly real: Runner; readonly healthy: Runner } | undefined;
   bench: OnBench | undefined;
   explored: Exploration | undefined;
-  /** how every group is called in its heaviest state, as it was last known of this circuit or the one before an edit */
-  readonly heaviest: Calls | undefined;
+  /** what was last explored of this circuit or the one before an edit: how many states, and how every group is called in its heaviest */
+  readonly last: Pick<Exploration, 'statesSeen' | 'heaviest'> | undefined;
   terminals: { readonly key: string; readonly sheet: TerminalSheet } | undefined;
   readonly predictions: Map<number, Predictions>;
 }
 
 type Runner = ReturnType<typeof createRunner> & { readonly rig: ReturnType<typeof createRig> };
 
+/** States times parts that are judged before anybody waits. */
+const QUICK_WORK = 4000;
+
 /** Stops what was asked with something wrong in it; said as it stands. */
 export class AskError extends Error {}
 
-/** A circuit as far as volts and amps know of it: not what places are called and measure, nor where in them a device stands. */
-const wired = ({ devices, places: _places, views: _views, ...rest }: Circuit): string =>
-  JSON.stringify({ ...rest, devices: Object.values(devices).map(({ at: _at, body: _body, ...device }) => device) });
+/** What of a circuit volts and amps know nothing of: what places are called and measure, and what was nudged on a sheet. */
+const UNSOLVED: readonly (keyof Circuit)[] = ['places', 'views', 'devices'];
+
+/** Whether two circuits are the same but for where in their places devices stand. What an edit left alone is the same object. */
+function isSolvedAlike(a: Circuit, b: Circuit): boolean {
+  const isLike = (one: unknown, other: unknown): boolean => one === other || JSON.stringify(one) === JSON.stringify(other);
+  const [before, after] = [Object.values(a.devices), Object.values(b.devices)];
+  const bare = ({ at: _at, body: _body, ...device }: Device): unknown => device;
+  return (
+    before.length === after.length &&
+    (Object.keys(b) as (keyof Circuit)[]).every((key) => UNSOLVED.includes(key) || isLike(a[key], b[key])) &&
+    before.every((one, index) => one === after[index] || isLike(bare(one), bare(after[index] as Device)))
+  );
+}
 
 /** A desk keeps the last circuit, its run and what was found out about it; nothing of the person. */
 export function createDesk(): Desk {
@@ -73,8 +86,8 @@ export function createDesk(): Desk {
       // a practice that changes judges anew; the plan and what was explored of the same document stay
       const kept = desk && isSame(desk, document, practice) ? desk : undefined;
       // a body that was moved on its plate changes nothing that was solved: only where things stand is new
-      const isMoved = desk !== undefined && !kept && desk.explored !== undefined && wired(desk.circuit) === wired(document);
-      const plan = kept ? kept.plan : planNetwork(document);
+      const isMoved = desk !== undefined && !kept && desk.explored !== undefined && isSolvedAlike(desk.circuit, document);
+      const plan = kept ? kept.plan : planNetwork(document, desk?.plan);
       const seen = isMoved ? desk?.explored : undefined;
       desk = kept
         ? { ...kept, practice }
@@ -85,7 +98,7 @@ export function createDesk(): Desk {
             runner: undefined,
             bench: undefined,
             explored: seen && { ...seen, plan },
-            heaviest: desk?.explored?.heaviest ?? desk?.heaviest,
+            last: desk?.explored ?? desk?.last,
             terminals: undefined,
             predictions: new Map(),
           };
@@ -127,20 +140,11 @@ export function createDesk(): Desk {
 
     *near({ device }) {
       const one = there();
-      if (!one.circuit.devices[device] || !one.heaviest) return null;
-      const { neighbourhoodOf } = graphOf(one.plan);
-      const home = neighbourhoodOf(device);
-      // an edit may have taken out, or made anew, what was called
-      const others = one.heaviest.filter((call) =>
-        'process' in call
-          ? one.circuit.processes[call.process] !== undefined
-          : one.plan.inputNamed(call.device, call.input) !== undefined && neighbourhoodOf(call.device) !== home,
-      );
-      // where nothing lies beyond, the whole is as near, and is kept for the study
-      const isWhole = leverGroups(one.plan).every((group) => group.home === home);
-      const seen = isWhole
-        ? yield* explored(one)
-        : (one.explored ?? (yield* exploring(one.plan, [], device, others, ({ device: { id } }) => neighbourhoodOf(id) === home)));
+      if (!one.circuit.devices[device] || !one.last) return null;
+      // a small circuit is judged whole in no time, and is kept for the study
+      if (one.explored || one.last.statesSeen * one.plan.parts.length <= QUICK_WORK)
+        return nearView(one.circuit, yield* explored(one), one.practice, device);
+      const seen = yield* exploring(one.plan, [], scopeOn(one.plan, device, one.last.heaviest));
       return nearView(one.circuit, seen, one.practice, device);
     },
 

@@ -33,7 +33,7 @@ export interface Questions {
   run: { ask: { log: readonly LogEntry[]; faults: readonly Fault[] }; answer: RunAnswer };
   look: { ask: LookAsk; answer: LookAnswer };
   study: { ask: Record<never, never>; answer: StudyAnswer };
-  /** what a change does around a device, before all of the circuit is judged; null: nothing is known yet of how the rest loads the supply */
+  /** what a change does to a device, before all of the circuit is judged; null: nothing is known yet of how the rest loads the supply */
   near: { ask: { device: DeviceId }; answer: NearAnswer | null };
   mend: { ask: { finding: string }; answer: MendAnswer };
   find: { ask: FindAsk; answer: FindAnswer };
@@ -197,7 +197,9 @@ export interface StudyAnswer {
 
 /** The devices that answer to the same hands as one of them, judged with all else in its heaviest state as it was known last. */
 export interface NearAnswer extends Pick<StudyAnswer, 'coils' | 'poles' | 'transformers' | 'toEarthV'> {
-  readonly devices: readonly DeviceId[];
+  readonly device: DeviceId;
+  /** in how many states it was seen: those of what acts on it, each also with all else in its heaviest */
+  readonly statesSeen: number;
 }
 
 /** A source of the circuit, and what it must never meet. */

@@ -3,7 +3,7 @@ import type { Circuit, DeviceId } from '#core/circuit';
 import type { Sheet } from '#core/draw';
 import { type CoilSeen, type Exploration, secondaryRatedV } from '#core/explore';
 import { type Candidate, cornersOf, type Place } from '#core/fit';
-import { graphOf, isWired } from '#core/graph';
+import { isWired } from '#core/graph';
 import { isKind } from '#core/kinds';
 import { loadLines, loadsOn, suppliesOf } from '#core/look';
 import type { Practice } from '#core/schools';
@@ -168,19 +168,18 @@ export function studyView(study: Study): StudyAnswer {
   };
 }
 
-/** What is judged around a device, and nothing of what lies beyond; what the rules find takes all of the circuit. */
+/** What is judged of one device; what the rules find takes all of the circuit. */
 export function nearView(circuit: Circuit, exploration: Exploration, practice: Practice, device: DeviceId): NearAnswer {
-  const { neighbourhoodOf } = graphOf(exploration.plan);
-  const home = neighbourhoodOf(device);
-  const isNear = (one: DeviceId): boolean => neighbourhoodOf(one) === home;
-  const study = studyOf(circuit, exploration, practice, isNear);
+  const isWanted = (one: DeviceId): boolean => one === device;
+  const study = studyOf(circuit, exploration, practice, isWanted);
   const { coils, poles } = study;
   return {
-    devices: (Object.keys(circuit.devices) as DeviceId[]).filter(isNear),
+    device,
+    statesSeen: exploration.statesSeen,
     coils: coils.map((one) => coilStudy(circuit, one)),
     poles: poles.map((one) => poleStudy(circuit, one)),
-    transformers: transformerStudies(study, isNear),
-    toEarthV: toEarth(exploration, isNear),
+    transformers: transformerStudies(study, isWanted),
+    toEarthV: toEarth(exploration, isWanted),
   };
 }
 

@@ -7,7 +7,18 @@ import { circuitJsonSchema, readCircuit, writeCircuit } from '#core/formats';
 import { DEMO, demo } from '../testing/demo';
 import { dev } from '../testing/ids';
 import { unitPanel } from '../testing/panel';
-import { applyChanges, type Circuit, clash, type EditChange, emptyCircuit, findTerminal, spellChanges, touches } from './index';
+import {
+  applyChanges,
+  type Circuit,
+  clash,
+  type EditChange,
+  emptyCircuit,
+  findTerminal,
+  patchBetween,
+  patched,
+  spellChanges,
+  touches,
+} from './index';
 
 const circuit = demo('Q1');
 const devices = Object.keys(circuit.devices);
@@ -48,6 +59,37 @@ describe('edits', () => {
       }),
       { numRuns: 200, seed: 9 },
     );
+  });
+
+  it('a patch across a border makes the same document, order and all, of the one before, and leaves alone what an edit left alone', () => {
+    fc.assert(
+      fc.property(fc.array(change, { minLength: 1, maxLength: 8 }), (changes) => {
+        const applied = applyChanges(circuit, changes);
+        if (!applied.ok) return;
+        const after = applied.value.circuit;
+        for (const [from, to] of [
+          [circuit, after],
+          [after, circuit],
+        ] as const) {
+          const made = patched(from, structuredClone(patchBetween(from, to)));
+          expect(JSON.stringify(made)).toBe(JSON.stringify(to));
+          for (const id of Object.keys(to.devices) as (keyof Circuit['devices'])[])
+            expect(made.devices[id] === from.devices[id]).toBe(to.devices[id] === from.devices[id]);
+        }
+        expect(patchBetween(after, after)).toEqual({ whole: {}, within: {} });
+      }),
+      { numRuns: 200, seed: 11 },
+    );
+  });
+
+  it('a patch carries the order of things where it is another, and names that no object should have', () => {
+    const views = { a: 1, b: 2, c: 3 } as never;
+    const before: Circuit = { ...circuit, views };
+    for (const other of [{ c: 3, a: 1 }, { b: 2, a: 1, c: 3 }, JSON.parse('{"__proto__":4,"a":1}'), {}]) {
+      const after: Circuit = { ...circuit, views: other };
+      expect(JSON.stringify(patched(before, structuredClone(patchBetween(before, after))))).toBe(JSON.stringify(after));
+      expect(JSON.stringify(patched(after, structuredClone(patchBetween(after, before))))).toBe(JSON.stringify(before));
+    }
   });
 
   it('an act as large as a panel of 5,000 devices is applied and undone whole, and says in a line what it was', () => {

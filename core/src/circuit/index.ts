@@ -2,6 +2,8 @@ export type { Catalogue, FamilyFacts, FieldFacts } from './catalogue';
 export type { Edit, EditChange, Touch } from './commands';
 export { applyChanges, clash, editChangeSchema, editSchema, problemsText, spellChanges, touches } from './commands';
 
+export type { CircuitPatch } from './patch';
+export { patchBetween, patched } from './patch';
 export { plateProblems } from './plateProblems';
 export type { Problem, Result } from './problem';
 export { brief, fine, invariant, wrong } from './problem';

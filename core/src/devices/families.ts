@@ -136,12 +136,20 @@ export function familyOf(
   return family;
 }
 
-/** The inner elements of one device, its nameplate applied. */
+const read = new WeakMap<
+  Device,
+  { readonly family: DeviceFamily; readonly program: Brings['programs'][Device['id']] | undefined; readonly parts: readonly Part[] }
+>();
+
+/** The inner elements of one device, its nameplate applied; read once for as long as the device is the same. */
 export const partsOf = (device: Device, brings: Brings = BRINGS_NOTHING): readonly Part[] => {
   const family = familyOf(device, brings);
-  return family.parts(
-    readPlate(family.fields, device.nameplate, { reads: device.reads ?? undefined, program: brings.programs[device.id] }),
-  );
+  const program = brings.programs[device.id];
+  const known = read.get(device);
+  if (known && known.family === family && known.program === program) return known.parts;
+  const parts = family.parts(readPlate(family.fields, device.nameplate, { reads: device.reads ?? undefined, program }));
+  read.set(device, { family, program, parts });
+  return parts;
 };
 
 /** What a hand or a call may do to a device; what its process does for it is left out. */

@@ -182,7 +182,8 @@ describe('groups apart', () => {
     const k1 = seen.plan.parts.find(({ device, part }) => device.tag === 'K1' && part.kind === 'coil')!;
     expect(seen.coils.get(k1.index)!.pullIn!.calls.map((call) => ('device' in call ? call.device : ''))).toEqual(['dS1', 'dTC2']);
   });
-  it('near one of them only its own states are run', () => expect(drain(exploring(plan, [], dev('dK1'))).statesSeen).toBe(2));
+  it('near one of them only its own states are run', () =>
+    expect(drain(exploring(plan, [], { groups: groupsNear(plan, dev('dK1')) })).statesSeen).toBe(2));
   it('what of a group was not tried leaves the other group as it is', () => {
     const whole = triedWhole({ plan, untried: [{ code: 'combinations', devices: [dev('dTC2')], tried: 1, of: 9 }] });
     expect([whole(dev('dK1')), whole(dev('dK2'))]).toEqual([true, false]);

@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { planNetwork } from '#core/network';
+import { loadedVolts, secondarySource } from '#core/size';
 import { DEMO, demo } from '../testing/demo';
 import { dev, end } from '../testing/ids';
+import { unitPanel } from '../testing/panel';
 import { type Calls, callsKey, explore, logOf, statesOf } from './index';
 
 describe('what is tried', () => {
@@ -78,4 +80,19 @@ it.each(DEMO)('%s: exploring twice gives the same', (name) => {
   const [a, b] = [explore(demo(name)), explore(demo(name))];
   expect([...a.coils]).toEqual([...b.coils]);
   expect(a.greatestToEarth).toEqual(b.greatestToEarth);
+});
+
+// Source: the drop of a loaded transformer from its regulation and the load's power factor (IEEE C57.12.00 way of reckoning regulation).
+it('a transformer sags most at the instant in which its coil pulls in, also at power-up; what is not fed does not sag', () => {
+  const panel = unitPanel(9);
+  const { transformers } = explore(panel);
+  const [one] = [...transformers.values()];
+  const source = secondarySource(40, 'class-2', 24)!;
+  expect(Math.abs(one!.lowestV / loadedVolts(source, 24, one!.worstVa, 0.75) - 1)).toBeLessThan(0.015);
+  expect(one!.worstVa).toBeGreaterThan(3 * one!.heldVa);
+  const unfed = {
+    ...panel,
+    conductors: Object.fromEntries(Object.entries(panel.conductors).filter(([, { ends }]) => !ends.includes(end('dT1:240')))),
+  };
+  expect([...explore(unfed).transformers.values()].map(({ lowestV, worstVa }) => [lowestV, worstVa < 0.001])).toEqual([[0, true]]);
 });

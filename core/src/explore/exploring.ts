@@ -1,8 +1,7 @@
 import type { Circuit, DeviceId } from '#core/circuit';
 import { type Fault, type NetworkPlan, planNetwork } from '#core/network';
 import { createRig } from '#core/sequence';
-import type { Calls } from './calls';
-import { drain, type Progress, type Walked, walkStates } from './walk';
+import { drain, type Progress, type Scope, type Walked, walkStates } from './walk';
 import { type CoilExposure, watchCoils } from './watch/coils';
 import { type ContactsSeen, watchContacts } from './watch/contacts';
 import { watchEarthSides } from './watch/earthSides';
@@ -62,16 +61,12 @@ export function explore(circuit: Circuit, faults: readonly Fault[] = [], plan = 
 
 /**
  * The same state by state, so that whoever runs it can answer other questions between two of them.
- * @param near only the states of this device's neighbourhood
- * @param others how all else is called while those states are tried a second time
- * @param isWatched parts of which it is wanted what they meet; all of them unless said
+ * @param scope the states that are tried, and `isWatched`: the parts of which it is wanted what they meet. All of both unless said
  */
 export function* exploring(
   plan: NetworkPlan,
   faults: readonly Fault[] = [],
-  near?: DeviceId,
-  others: Calls = [],
-  isWatched: IsWatched = () => true,
+  { isWatched = () => true, ...scope }: Scope & { readonly isWatched?: IsWatched } = {},
 ): Generator<Progress, Exploration> {
   const rig = createRig(plan, faults);
   const coils = watchCoils(rig, isWatched);
@@ -110,7 +105,7 @@ export function* exploring(
     earthSides,
     heat,
   ];
-  const walked = yield* walkStates(rig, watches, near, others);
+  const walked = yield* walkStates(rig, watches, scope);
   return whenAsked(
     { plan, ...walked, ...points.result(), ...currents.result() },
     {

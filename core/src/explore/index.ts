@@ -1,8 +1,9 @@
 export type { Call, Calls } from './calls';
-export { callsKey, logOf } from './calls';
+export { callsKey, groupsNear, logOf } from './calls';
 export { heldByEarth } from './earthFault';
 export type { Exploration } from './exploring';
 export { explore, exploring } from './exploring';
+export { scopeOn } from './near';
 export type { PairMoment } from './pair';
 export { coilAcross, momentOf, transformersUnder } from './pair';
 export type { CoilPair } from './pairing';

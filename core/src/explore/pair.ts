@@ -11,7 +11,7 @@ import {
   type Transformer,
   topSection,
 } from '#core/kinds';
-import { acrossBranch, branchAmps, type Net, pairSource, unitResponse, voltsAt } from '#core/network';
+import { acrossBranch, branchAmps, endsOf, type Net, pairSource, unitResponse, voltsAt } from '#core/network';
 import { isIn, type Moment, type Rig, settleMoment } from '#core/sequence';
 import { add, at, divide, inverse, magnitude, multiply, type Phasor, phasor, real, scale, subtract, ZERO } from '#core/units';
 
@@ -50,7 +50,7 @@ const responseAt = ({ re, im }: Response, node: number): Phasor => (node === EAR
 
 /** Volts that one ampere through the pair brings across a branch. */
 const riseOver = (net: Net, branch: number, response: Response): Phasor => {
-  const { nodes, weights } = at(net.places, branch);
+  const { nodes, weights } = endsOf(net, branch);
   return nodes.reduce((sum, node, index) => add(sum, scale(responseAt(response, node), at(weights, index))), ZERO);
 };
 

@@ -3,7 +3,7 @@ import { type Coil, plusEnd } from '#core/kinds';
 import { type NetworkPlan, partVolts } from '#core/network';
 import { copyMoment, createRig, isIn, type Moment, sightOf } from '#core/sequence';
 import { divide, greatest } from '#core/units';
-import { type Calls, isTakenAway } from './calls';
+import { type Calls, groupsNear, isTakenAway } from './calls';
 import { coilAcross, momentOf, openVolts, type PairMoment, shortAmps } from './pair';
 import { type Progress, type Untried, walkStates } from './walk';
 
@@ -73,7 +73,7 @@ export function* pairing(
         },
       },
     ],
-    coil.device.id,
+    { groups: groupsNear(plan, coil.device.id) },
   );
   return { pairs, untried };
 }

@@ -93,7 +93,7 @@ type Guarded = ReadonlySet<string>;
 export function guardsOf(plan: NetworkPlan): (planned: PlannedContact) => Guarded {
   const { ofPart, segmentOf, rails } = segmentsOf(plan);
   const graph = graphOf(plan);
-  const tagsIn = new Map<string, Set<string>>();
+  const tagsIn = new Map<number, Set<string>>();
   for (const planned of plan.parts.filter(({ kind, part }) => kind.sights !== undefined && part.kind !== 'contact'))
     for (const segment of ofPart(planned)) tagsIn.set(segment, (tagsIn.get(segment) ?? new Set()).add(planned.device.tag));
   // a limit that a board reads guards what the board drives; what a person has programmed is asked of nobody

@@ -1,5 +1,5 @@
 import type { DeviceId } from '#core/circuit';
-import type { PlannedPart } from '#core/graph';
+import { type LeverGroup, leverGroups, type PlannedPart } from '#core/graph';
 import { isKind } from '#core/kinds';
 import { branchAmpsRms, type NetworkPlan } from '#core/network';
 import { type Frame, type Rig, type RunLimit, runLog, sightAt } from '#core/sequence';
@@ -27,20 +27,26 @@ export function drain<R>(walk: Generator<unknown, R>): R {
   }
 }
 
+/** Which states are tried. */
+export interface Scope {
+  /** the levers that are set, those of each group together; all there are unless said */
+  readonly groups?: readonly LeverGroup[];
+  /** how all else is called while these states are tried a second time */
+  readonly others?: Calls;
+}
+
 /**
  * Runs states one after the other and lets the watches see them. From the moment on that a supply is short-circuited they see no more of
  * that state: its figures are those of the short.
- * @param near only the states of this device's neighbourhood
- * @param others how all else is called while those states are tried a second time
  */
-export function* walkStates(rig: Rig, watches: readonly AnyWatch[], near?: DeviceId, others: Calls = []): Generator<Progress, Walked> {
-  const survey = surveyOf(rig.plan, near, others);
+export function* walkStates(rig: Rig, watches: readonly AnyWatch[], scope: Scope = {}): Generator<Progress, Walked> {
+  const survey = surveyOf(rig.plan, scope);
   const untried: Untried[] = [...survey.untried];
   let seen = 0;
   let of = 1;
   const isSeen = new Set<string>();
   const motors = rig.plan.parts.filter(({ kind, part }) => kind.loadClass?.(part) === 'motor');
-  const shorts = watchShorts(rig);
+  const { isShorted: isShortedAt, result: shortsFound } = watchShorts(rig);
   const chatters = new Map<string, Chattering>();
   const walk = (calls: Calls): void => {
     for (const watch of watches) watch.begin?.(calls);
@@ -49,7 +55,7 @@ export function* walkStates(rig: Rig, watches: readonly AnyWatch[], near?: Devic
     const { frames, limits, chatter } = runLog(rig, logOf(calls), {
       holdProcesses: true,
       observe(frame) {
-        isShorted ||= shorts.isShorted(frame.moment, calls);
+        isShorted ||= isShortedAt(frame.moment, calls);
         if (isShorted) return;
         const scene = sceneOf(rig, motors, frame, calls);
         if (scene.isQuiet) heldA = Math.max(heldA, drawnA(rig));
@@ -74,7 +80,7 @@ export function* walkStates(rig: Rig, watches: readonly AnyWatch[], near?: Devic
     yield { seen: seen++, of: Math.max(of, seen) };
     for (const run of runsOf(rig, calls)) walk(run);
   }
-  return { statesSeen: seen, untried, shorts: shorts.result(), chatters: [...chatters.values()], heaviest: survey.heaviest() };
+  return { statesSeen: seen, untried, shorts: shortsFound(), chatters: [...chatters.values()], heaviest: survey.heaviest() };
 }
 
 /** A state as it is run: once, or where something in it is proved, again with that coming after each step of a sequence. */
@@ -144,8 +150,8 @@ interface Survey {
   readonly untried: readonly Untried[];
 }
 
-function surveyOf(plan: NetworkPlan, near: DeviceId | undefined, outside: Calls): Survey {
-  const groups = groupsNear(plan, near).map((group) => combinations(plan, group));
+function surveyOf(plan: NetworkPlan, { groups: set = leverGroups(plan), others: outside = [] }: Scope): Survey {
+  const groups = set.map((group) => combinations(plan, group));
   const weights = new Map<string, number>();
   const heaviestOf = () => groups.map(({ calls }) => greatest([[], ...calls], (one) => weights.get(callsKey(one)) ?? 0) ?? []);
   return {

@@ -1,5 +1,5 @@
 import type { Circuit, Device, DeviceId } from '#core/circuit';
-import { type CoilPair, type Exploration, exploring, type Progress, pairing, triedWhole } from '#core/explore';
+import { type CoilPair, type Exploration, exploring, groupsNear, type Progress, pairing, triedWhole } from '#core/explore';
 import { isWired, type PlannedPart } from '#core/graph';
 import { type Coil, isKind } from '#core/kinds';
 import { type NetworkPlan, planNetwork } from '#core/network';
@@ -42,14 +42,14 @@ export function* preparing(
   const plan = known?.plan ?? planNetwork(circuit);
   const coil = coilInUse(plan, id);
   const paired = coil && (yield* pairing(plan, coil, pairs));
-  const before = known ?? (yield* exploring(plan, [], coil && id));
+  const before = known ?? (yield* exploring(plan, [], coil ? { groups: groupsNear(plan, id) } : {}));
   const isWhole = triedWhole(before)(id) && (paired?.untried.length ?? 0) === 0;
   const asItStands: Place = { circuit, before, device, exploration: before, isAssumed: false, coil, pairs, isWhole, practice };
   if (!coil || before.coils.get(coil.index)?.held !== undefined) return asItStands;
   const usual = withUsualCoil(circuit, device, pairs);
   if (!usual) return asItStands;
   const assumedPlan = planNetwork(usual);
-  const exploration = yield* exploring(assumedPlan, [], id);
+  const exploration = yield* exploring(assumedPlan, [], { groups: groupsNear(assumedPlan, id) });
   const standIn = must(coilInUse(assumedPlan, id), 'the coil that stands in');
   const again = yield* pairing(assumedPlan, standIn);
   return {

@@ -1,6 +1,6 @@
 import { EARTH_NODE } from '#core/graph';
 import { OPEN_SIEMENS } from '#core/kinds';
-import { type Net, nortonOf, roundStamp } from '#core/network';
+import { endsOf, type Net, nortonOf, roundStamp } from '#core/network';
 import { at, real } from '#core/units';
 
 const nodeName = (node: number): string => (node === EARTH_NODE ? '0' : `n${node + 1}`);
@@ -24,7 +24,8 @@ export function writeSpice(net: Net, title: string): string {
     if (im !== 0 && omega > 0) lines.push(`C${count} ${nodeName(a)} ${nodeName(b)} ${exact(im / omega)}`);
   };
   for (let node = 0; node < net.plan.nodeCount; node++) admittance(node, EARTH_NODE, OPEN_SIEMENS, 0);
-  net.places.forEach(({ nodes, weights }, branch) => {
+  net.plan.branches.forEach((_, branch) => {
+    const { nodes, weights } = endsOf(net, branch);
     const [yRe, yIm] = [real(net.yRe, branch), real(net.yIm, branch)];
     const [first, second] = [at(nodes, 0), at(nodes, 1)];
     if (nodes.length === 2) admittance(first, second, roundStamp(yRe), roundStamp(yIm));

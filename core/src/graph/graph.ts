@@ -36,7 +36,9 @@ export function graphOf(plan: CircuitPlan): Graph {
 }
 
 /** Ends of a branch that are wiring; what a winding couples to through its core is none. */
-export const endsOfBranch = ({ nodes, role }: PlannedBranch): readonly number[] => (role === 'core' ? [] : nodes.slice(0, 2));
+export const endsOfBranch = ({ nodes, role }: PlannedBranch): readonly number[] =>
+  role === 'core' ? NO_ENDS : nodes.length > 2 ? nodes.slice(0, 2) : nodes;
+const NO_ENDS: readonly number[] = [];
 
 const lazily = <T>(make: () => T): (() => T) => {
   let made: { readonly value: T } | undefined;
@@ -50,7 +52,10 @@ function makeGraph(plan: CircuitPlan): Graph {
   const at = lazily(() => {
     const found: number[][] = Array.from({ length: plan.nodeCount + 1 }, () => []);
     plan.branches.forEach((branch, index) => {
-      for (const node of new Set(endsOfBranch(branch))) found[node + 1]?.push(index);
+      const ends = endsOfBranch(branch);
+      ends.forEach((node, end) => {
+        if (ends.indexOf(node) === end) found[node + 1]?.push(index);
+      });
     });
     return found;
   });

@@ -10,7 +10,7 @@ export { numberPartition, partition } from './partition';
 export type { CircuitPlan, PlannedBranch, PlannedInput, PlannedPart } from './plan';
 export { EARTH_NODE, isWired, partNamed, planCircuit } from './plan';
 export type { Lever, LeverGroup } from './reach';
-export { leverGroups, leverKey } from './reach';
+export { leverGroups, leverKey, leversOn } from './reach';
 export type { Step } from './search';
 export { cheapestWay, reached } from './search';
 export { segmentsOf } from './segments';

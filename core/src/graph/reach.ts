@@ -4,7 +4,7 @@ import { at } from '#core/units';
 import { graphOf } from './graph';
 import type { CircuitPlan, PlannedInput, PlannedPart } from './plan';
 import { reached } from './search';
-import { isWhollyWired, segmentsOf } from './segments';
+import { isWhollyWired, type Segment, segmentsOf } from './segments';
 
 /** What a person or a process can set that moves something wired: an input, or a process that a switch reads. */
 export type Lever = { readonly input: PlannedInput } | { readonly process: ProcessId };
@@ -34,9 +34,14 @@ export function leverGroups(plan: CircuitPlan): readonly LeverGroup[] {
   return made;
 }
 
-function findGroups(plan: CircuitPlan): LeverGroup[] {
-  const { ofPart, dependsOn } = segmentsOf(plan);
-  const levers = new Map<string, Map<string, Lever>>();
+const bySegment = new WeakMap<CircuitPlan, ReadonlyMap<Segment, ReadonlyMap<string, Lever>>>();
+
+/** The levers of the contacts in each segment, by their keys. */
+function leversBySegment(plan: CircuitPlan): ReadonlyMap<Segment, ReadonlyMap<string, Lever>> {
+  const known = bySegment.get(plan);
+  if (known) return known;
+  const { ofPart } = segmentsOf(plan);
+  const levers = new Map<Segment, Map<string, Lever>>();
   for (const planned of plan.parts) {
     if (planned.part.kind !== 'contact' || !isWhollyWired(plan, planned, planned.part)) continue;
     for (const segment of ofPart(planned)) {
@@ -45,14 +50,31 @@ function findGroups(plan: CircuitPlan): LeverGroup[] {
       levers.set(segment, map);
     }
   }
+  bySegment.set(plan, levers);
+  return levers;
+}
+
+/** The levers that segments answer to, as one group; undefined where nothing that can be set moves anything there. */
+function groupFrom(plan: CircuitPlan, segments: Iterable<Segment>): LeverGroup | undefined {
+  const { dependsOn } = segmentsOf(plan);
+  const levers = leversBySegment(plan);
+  const all = new Map<string, Lever>();
+  for (const one of reached(segments, (from) => dependsOn.get(from) ?? []))
+    for (const [key, lever] of levers.get(one) ?? []) all.set(key, lever);
+  if (all.size === 0) return undefined;
+  const keys = [...all.keys()].sort();
+  return { levers: keys.map((key) => all.get(key) as Lever), home: homeOf(plan, [...all.values()]) };
+}
+
+/** The levers that act on a device itself, through its contacts, what moves them and what feeds them: whatever else is set reaches it only as a load beside it. */
+export const leversOn = (plan: CircuitPlan, device: DeviceId): LeverGroup | undefined =>
+  groupFrom(plan, plan.partsIn(device).flatMap(segmentsOf(plan).ofPart));
+
+function findGroups(plan: CircuitPlan): LeverGroup[] {
   const groups = new Map<string, LeverGroup>();
-  for (const segment of dependsOn.keys()) {
-    const all = new Map<string, Lever>();
-    for (const one of reached([segment], (from) => dependsOn.get(from) ?? []))
-      for (const [key, lever] of levers.get(one) ?? []) all.set(key, lever);
-    if (all.size === 0) continue;
-    const keys = [...all.keys()].sort();
-    groups.set(keys.join(), { levers: keys.map((key) => all.get(key) as Lever), home: homeOf(plan, [...all.values()]) });
+  for (const segment of segmentsOf(plan).dependsOn.keys()) {
+    const group = groupFrom(plan, [segment]);
+    if (group) groups.set(group.levers.map(leverKey).join(), group);
   }
   return withoutInner([...groups.values()]);
 }

@@ -5,15 +5,18 @@ import { numberPartition } from './partition';
 import { type CircuitPlan, EARTH_NODE, isWired, type PlannedBranch, type PlannedPart } from './plan';
 import { reached } from './search';
 
+/** A piece of a circuit between its rails: named by a node of it, or, where it has none to itself, by its branch below those. */
+export type Segment = number;
+
 /** The pieces that rails cut a circuit into, and which of them answer to which. */
 export interface Segments {
   /** nodes that stand at a source whatever is called: reached from it through wires, bars, fuses and isolators */
   readonly rails: ReadonlySet<number>;
   /** the segment that a branch is in; a branch between two rails is one of its own */
-  segmentOf(branch: number): string;
-  ofPart(planned: PlannedPart): readonly string[];
+  segmentOf(branch: number): Segment;
+  ofPart(planned: PlannedPart): readonly Segment[];
   /** by segment: those that what is in it depends on, by what moves its contacts and by what feeds its rails */
-  readonly dependsOn: ReadonlyMap<string, ReadonlySet<string>>;
+  readonly dependsOn: ReadonlyMap<Segment, ReadonlySet<Segment>>;
 }
 
 const cache = new WeakMap<CircuitPlan, Segments>();
@@ -35,18 +38,24 @@ function findSegments(plan: CircuitPlan): Segments {
     const [a = EARTH_NODE, b = EARTH_NODE] = endsOfBranch(branch);
     if (branch.role !== 'coupling' && branch.role !== 'core' && !rails.has(a) && !rails.has(b)) joined.join(a, b);
   }
-  const segmentOf = (branch: number): string => {
-    const free = endsOfBranch(at(plan.branches, branch)).find((node) => !rails.has(node));
-    return free === undefined ? `branch ${branch}` : `node ${joined.groupOf(free)}`;
-  };
-  const ofPart = ({ firstBranch, branches }: PlannedPart): string[] => [
-    ...new Set(Array.from({ length: branches }, (_, index) => segmentOf(firstBranch + index))),
-  ];
-  const dependsOn = new Map<string, Set<string>>();
-  const needs = (segment: string, other: Iterable<string>) => {
+  const segments = plan.branches.map((branch, index): Segment => {
+    const free = endsOfBranch(branch).find((node) => !rails.has(node));
+    return free === undefined ? EARTH_NODE - 1 - index : joined.groupOf(free);
+  });
+  const segmentOf = (branch: number): Segment => at(segments, branch);
+  const ofParts = plan.parts.map(({ firstBranch, branches }) => [...new Set(segments.slice(firstBranch, firstBranch + branches))]);
+  const ofPart = ({ index }: PlannedPart): readonly Segment[] => at(ofParts, index);
+  const dependsOn = new Map<Segment, Set<Segment>>();
+  const needs = (segment: Segment, other: readonly Segment[]) => {
     const set = dependsOn.get(segment) ?? new Set();
     for (const one of other) set.add(one);
     dependsOn.set(segment, set);
+  };
+  const feeding = new Map<number, readonly Segment[]>();
+  const feedersOf = (rail: number): readonly Segment[] => {
+    const known = feeding.get(rail) ?? graph.sourcesOf(rail).flatMap(ofPart);
+    feeding.set(rail, known);
+    return known;
   };
   for (const planned of plan.parts) {
     const own = ofPart(planned);
@@ -58,7 +67,7 @@ function findSegments(plan: CircuitPlan): Segments {
     }
     for (let branch = planned.firstBranch; branch < planned.firstBranch + planned.branches; branch++)
       for (const node of endsOfBranch(at(plan.branches, branch)))
-        if (rails.has(node) && node !== EARTH_NODE) needs(segmentOf(branch), graph.sourcesOf(node).flatMap(ofPart));
+        if (rails.has(node) && node !== EARTH_NODE) needs(segmentOf(branch), feedersOf(node));
   }
   return { rails, segmentOf, ofPart, dependsOn };
 }

@@ -14,6 +14,8 @@ export interface FactorPlan {
   /** L's strict lower part by columns: entries of column j are [start[j], start[j+1]) */
   readonly start: Int32Array;
   readonly row: Int32Array;
+  /** the column that holds each of these entries */
+  readonly column: Int32Array;
   /** parent in the elimination tree, -1 at a root */
   readonly parent: Int32Array;
   /** programs: for column j, quadruples (k, place of L[j,k], place of L[i,k] or -1 for the diagonal, target place in column j or -1) */
@@ -21,8 +23,8 @@ export interface FactorPlan {
   readonly program: Int32Array;
 }
 
-/** Place of a matrix entry in `Factors`: `diagonal` index, or `off` index into L's pattern with the column that holds it. */
-export type Place = { readonly diagonal: number } | { readonly off: number; readonly column: number };
+/** Place of a matrix entry in `Factors`: that of its column on the diagonal, or, below zero, −1 − its place in L's pattern. */
+export type Place = number;
 
 /** A complex-symmetric matrix on a plan's pattern and its factors; re and im apart, so that the loops stay in typed arrays. */
 export interface Factors {
@@ -74,10 +76,12 @@ export function planFactors(size: number, pairs: readonly (readonly [number, num
     start[j + 1] = whole(start, j) + rows.length;
   });
   const row = new Int32Array(whole(start, size));
+  const column = new Int32Array(row.length);
   sorted.forEach((rows, j) => {
     row.set(rows, whole(start, j));
+    column.fill(j, whole(start, j), whole(start, j + 1));
   });
-  return { size, positionOf, order, start, row, parent, ...writePrograms(size, start, row) };
+  return { size, positionOf, order, start, row, column, parent, ...writePrograms(size, start, row) };
 }
 
 function writePrograms(size: number, start: Int32Array, row: Int32Array) {
@@ -128,36 +132,35 @@ export function emptyFactors(plan: FactorPlan): Factors {
 }
 
 /** A matrix of its own with the same entries; its factors are to be computed. */
-export const copyFactors = (from: Factors): Factors => ({
-  ...emptyFactors(from.plan),
-  diagRe: from.diagRe.slice(),
-  diagIm: from.diagIm.slice(),
-  offRe: from.offRe.slice(),
-  offIm: from.offIm.slice(),
-});
+export function copyFactors(from: Factors): Factors {
+  const made = emptyFactors(from.plan);
+  made.diagRe.set(from.diagRe);
+  made.diagIm.set(from.diagIm);
+  made.offRe.set(from.offRe);
+  made.offIm.set(from.offIm);
+  return made;
+}
 
 /** Where entry (i, j) of the matrix lives. The entry must be in the plan's pattern. */
 export function placeOf(plan: FactorPlan, i: number, j: number): Place {
   const a = whole(plan.positionOf, i);
   const b = whole(plan.positionOf, j);
-  if (a === b) return { diagonal: a };
+  if (a === b) return a;
   const column = Math.min(a, b);
   const target = Math.max(a, b);
-  for (let p = whole(plan.start, column); p < whole(plan.start, column + 1); p++) if (plan.row[p] === target) return { off: p, column };
+  for (let p = whole(plan.start, column); p < whole(plan.start, column + 1); p++) if (plan.row[p] === target) return -1 - p;
   throw new Error(`entry (${i}, ${j}) is outside the planned pattern`);
 }
 
 /** Adds to one entry and marks its column for the next `refactor`. */
 export function addTo(factors: Factors, place: Place, re: number, im: number): void {
-  if ('diagonal' in place) {
-    factors.diagRe[place.diagonal] = real(factors.diagRe, place.diagonal) + re;
-    factors.diagIm[place.diagonal] = real(factors.diagIm, place.diagonal) + im;
-    factors.dirty[place.diagonal] = 1;
-  } else {
-    factors.offRe[place.off] = real(factors.offRe, place.off) + re;
-    factors.offIm[place.off] = real(factors.offIm, place.off) + im;
-    factors.dirty[place.column] = 1;
-  }
+  const isDiagonal = place >= 0;
+  const index = isDiagonal ? place : -1 - place;
+  const entryRe = isDiagonal ? factors.diagRe : factors.offRe;
+  const entryIm = isDiagonal ? factors.diagIm : factors.offIm;
+  entryRe[index] = real(entryRe, index) + re;
+  entryIm[index] = real(entryIm, index) + im;
+  factors.dirty[isDiagonal ? index : whole(factors.plan.column, index)] = 1;
 }
 
 /**

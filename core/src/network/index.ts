@@ -8,6 +8,7 @@ export {
   branchAmpsRms,
   branchVoltsRms,
   createNet,
+  endsOf,
   nortonOf,
   pairVolts,
   partAmps,

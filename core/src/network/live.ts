@@ -1,26 +1,21 @@
 import { EARTH_NODE } from '#core/graph';
 import { type BranchValue, type How, OPEN_SIEMENS } from '#core/kinds';
-import { addTo, copyFactors, emptyFactors, type Factors, type Place, placeOf, refactor, solveInPlace } from '#core/linear';
-import { at, type Phasor, phasor, real, subtract, ZERO } from '#core/units';
+import { addTo, copyFactors, emptyFactors, type Factors, placeOf, refactor, solveInPlace } from '#core/linear';
+import { at, type Phasor, phasor, real, subtract, whole, ZERO } from '#core/units';
 import type { NetworkPlan } from './plan';
+import { type Stamps, stampsAt } from './stamps';
 
 /** Stamps are whole multiples of 2⁻³⁶ S: sums of them are exact, so patching for ever leaves no residue. */
 const STAMP_STEP = 2 ** -36;
 /** Siemens rounded to a whole number of stamp steps. */
 export const roundStamp = (siemens: number): number => Math.round(siemens / STAMP_STEP) * STAMP_STEP;
 
-interface BranchPlaces {
-  readonly nodes: readonly number[];
-  readonly weights: readonly number[];
-  readonly entries: readonly { readonly place: Place; readonly factor: number }[];
-}
-
 /** One frequency's matrix, sources and answer. The answer `vRe`, `vIm` is volts to earth by node (RMS phasor). */
 export interface Net {
   readonly hz: number;
   readonly plan: NetworkPlan;
   readonly factors: Factors;
-  readonly places: readonly BranchPlaces[];
+  readonly stamps: Stamps;
   readonly yRe: Float64Array;
   readonly yIm: Float64Array;
   readonly eRe: Float64Array;
@@ -32,23 +27,6 @@ export interface Net {
   stale: boolean;
 }
 
-/** At DC a winding has no turns: it does not see the core. */
-const weightAt = (weight: number, index: number, hz: number): number => (index === 2 && hz === 0 ? 0 : weight);
-
-function placesOf(plan: NetworkPlan, nodes: readonly number[], weights: readonly number[]): BranchPlaces['entries'] {
-  const entries: { place: Place; factor: number }[] = [];
-  nodes.forEach((i, a) => {
-    if (i === EARTH_NODE) return;
-    nodes.forEach((j, b) => {
-      if (j === EARTH_NODE || b < a) return;
-      const factor = at(weights, a) * at(weights, b);
-      if (i === j && a !== b) entries.push({ place: placeOf(plan.factorPlan, i, i), factor: 2 * factor });
-      else entries.push({ place: placeOf(plan.factorPlan, i, j), factor });
-    });
-  });
-  return entries;
-}
-
 const blank = new WeakMap<NetworkPlan, Map<number, Net>>();
 
 /** A net with its wires in and every part open. Made once for each plan and frequency, and copied: what is shared never changes. */
@@ -57,32 +35,33 @@ export function createNet(plan: NetworkPlan, hz: number): Net {
   blank.set(plan, known);
   const first = known.get(hz) ?? firstNet(plan, hz);
   known.set(hz, first);
+  const { factors, stamps, driving, yRe, yIm, eRe, eIm, vRe, vIm } = first;
   return {
-    ...first,
-    factors: copyFactors(first.factors),
-    driving: new Set(first.driving),
-    yRe: first.yRe.slice(),
-    yIm: first.yIm.slice(),
-    eRe: first.eRe.slice(),
-    eIm: first.eIm.slice(),
-    vRe: first.vRe.slice(),
-    vIm: first.vIm.slice(),
+    hz,
+    plan,
+    factors: copyFactors(factors),
+    stamps,
+    stale: true,
+    driving: new Set(driving),
+    yRe: yRe.slice(),
+    yIm: yIm.slice(),
+    eRe: eRe.slice(),
+    eIm: eIm.slice(),
+    vRe: vRe.slice(),
+    vIm: vIm.slice(),
   };
 }
 
 function firstNet(plan: NetworkPlan, hz: number): Net {
-  const factors = emptyFactors(plan.factorPlan);
-  const places = plan.branches.map(({ nodes, weights: printed }): BranchPlaces => {
-    const weights = printed.map((weight, index) => weightAt(weight, index, hz));
-    return { nodes, weights, entries: placesOf(plan, nodes, weights) };
-  });
+  const stamps = stampsAt(plan.weave, hz);
+  const factors = emptyFactors(stamps.pattern);
   const count = plan.branches.length;
   const numbers = (length: number) => new Float64Array(length);
   const net: Net = {
     hz,
     plan,
     factors,
-    places,
+    stamps,
     stale: true,
     driving: new Set(),
     yRe: numbers(count),
@@ -92,7 +71,7 @@ function firstNet(plan: NetworkPlan, hz: number): Net {
     vRe: numbers(plan.nodeCount),
     vIm: numbers(plan.nodeCount),
   };
-  for (let node = 0; node < plan.nodeCount; node++) addTo(factors, placeOf(plan.factorPlan, node, node), OPEN_SIEMENS, 0);
+  for (let node = 0; node < plan.nodeCount; node++) addTo(factors, placeOf(stamps.pattern, node, node), OPEN_SIEMENS, 0);
   plan.branches.forEach(({ owner }, branch) => {
     if ('farads' in owner) setBranch(net, branch, { y: phasor(0, 2 * Math.PI * hz * owner.farads), emf: ZERO });
     if ('conductor' in owner) setBranch(net, branch, { y: phasor(1 / at(plan.conductors, owner.conductor).ohms), emf: ZERO });
@@ -104,10 +83,12 @@ function firstNet(plan: NetworkPlan, hz: number): Net {
 export function setBranch(net: Net, branch: number, { y, emf }: BranchValue): void {
   const [oldRe, oldIm] = [real(net.yRe, branch), real(net.yIm, branch)];
   if (oldRe !== y.re || oldIm !== y.im) {
-    for (const { place, factor } of at(net.places, branch).entries) {
+    const { entryStart, entryPlace, entryFactor } = net.stamps;
+    for (let entry = whole(entryStart, branch); entry < whole(entryStart, branch + 1); entry++) {
+      const factor = real(entryFactor, entry);
       const re = roundStamp(y.re * factor) - roundStamp(oldRe * factor);
       const im = roundStamp(y.im * factor) - roundStamp(oldIm * factor);
-      if (re !== 0 || im !== 0) addTo(net.factors, place, re, im);
+      if (re !== 0 || im !== 0) addTo(net.factors, whole(entryPlace, entry), re, im);
     }
     net.yRe[branch] = y.re;
     net.yIm[branch] = y.im;
@@ -152,12 +133,13 @@ export function solveNet(net: Net): void {
   // few branches drive; in their own order, so that sums come out the same however they came to drive
   for (const branch of [...net.driving].sort((a, b) => a - b)) {
     const { re, im } = nortonOf(net, branch);
-    const { nodes, weights } = at(net.places, branch);
-    nodes.forEach((node, index) => {
-      if (node === EARTH_NODE) return;
-      net.vRe[node] = real(net.vRe, node) + at(weights, index) * re;
-      net.vIm[node] = real(net.vIm, node) + at(weights, index) * im;
-    });
+    const { endStart, endNode, endWeight } = net.stamps;
+    for (let end = whole(endStart, branch); end < whole(endStart, branch + 1); end++) {
+      const node = whole(endNode, end);
+      if (node === EARTH_NODE) continue;
+      net.vRe[node] = real(net.vRe, node) + real(endWeight, end) * re;
+      net.vIm[node] = real(net.vIm, node) + real(endWeight, end) * im;
+    }
   }
   solveInPlace(net.factors, net.vRe, net.vIm);
   net.stale = false;
@@ -167,17 +149,23 @@ export function solveNet(net: Net): void {
 export const voltsAt = (net: Net, node: number): Phasor =>
   node === EARTH_NODE ? ZERO : { re: real(net.vRe, node), im: real(net.vIm, node) };
 
+/** The ends of a branch: their nodes, and by what the volts of each count. */
+export function endsOf({ stamps: { endStart, endNode, endWeight } }: Net, branch: number): { nodes: number[]; weights: number[] } {
+  const [from, to] = [whole(endStart, branch), whole(endStart, branch + 1)];
+  return { nodes: [...endNode.subarray(from, to)], weights: [...endWeight.subarray(from, to)] };
+}
+
 /** Volts across a branch's weights: for two ends, from first to second. */
-export function acrossBranch(net: Net, branch: number): Phasor {
+export function acrossBranch({ stamps: { endStart, endNode, endWeight }, vRe, vIm }: Net, branch: number): Phasor {
   let re = 0;
   let im = 0;
-  const { nodes, weights } = at(net.places, branch);
-  for (let index = 0; index < nodes.length; index++) {
-    const node = nodes[index] ?? EARTH_NODE;
+  const last = whole(endStart, branch + 1);
+  for (let end = whole(endStart, branch); end < last; end++) {
+    const node = whole(endNode, end);
     if (node === EARTH_NODE) continue;
-    const weight = weights[index] ?? 0;
-    re += weight * real(net.vRe, node);
-    im += weight * real(net.vIm, node);
+    const weight = real(endWeight, end);
+    re += weight * real(vRe, node);
+    im += weight * real(vIm, node);
   }
   return { re, im };
 }
@@ -220,18 +208,11 @@ export function toEarthRms(nets: readonly Net[], node: number): number {
   return Math.sqrt(squares);
 }
 
-/** Volts across a branch, and amps through it, over all frequencies: asked at every event of every part, so nothing is made on the way. */
+/** Volts across a branch over all frequencies. */
 export function branchVoltsRms(nets: readonly Net[], branch: number): number {
   let squares = 0;
   for (const net of nets) {
-    const { nodes, weights } = at(net.places, branch);
-    let [re, im] = [0, 0];
-    for (let index = 0; index < nodes.length; index++) {
-      const node = nodes[index] ?? EARTH_NODE;
-      if (node === EARTH_NODE) continue;
-      re += (weights[index] ?? 0) * real(net.vRe, node);
-      im += (weights[index] ?? 0) * real(net.vIm, node);
-    }
+    const { re, im } = acrossBranch(net, branch);
     squares += re * re + im * im;
   }
   return Math.sqrt(squares);

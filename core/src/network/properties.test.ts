@@ -4,7 +4,7 @@ import type { Circuit } from '#core/circuit';
 import { createRig, frameAt, howAt, restMoment, runLog, settleMoment, showMoment, showOhms } from '#core/sequence';
 import { bench, DEMO, demo, point, powered, seededNumbers } from '../testing/demo';
 import { wire } from '../testing/ids';
-import { branchAmps, createNet, floatingNodes, type Net, planNetwork, readOhms, setBranch, setPart, solveNet } from './index';
+import { branchAmps, createNet, endsOf, floatingNodes, type Net, planNetwork, readOhms, setBranch, setPart, solveNet } from './index';
 
 const LATE = 300_000;
 
@@ -17,7 +17,8 @@ describe.each(DEMO)('%s as a network', (name) => {
     called.at(LATE);
     for (const net of called.rig.nets) {
       const sums = Array.from({ length: net.plan.nodeCount }, () => ({ re: 0, im: 0, size: 0 }));
-      net.places.forEach(({ nodes, weights }, branch) => {
+      net.plan.branches.forEach((_, branch) => {
+        const { nodes, weights } = endsOf(net, branch);
         const { re, im } = branchAmps(net, branch);
         nodes.forEach((node, k) => {
           if (node < 0) return;

@@ -1,8 +1,9 @@
 import type { ConductorId, DeviceId } from '#core/circuit';
 import { cheapestWay, EARTH_NODE, endsOfBranch, graphOf, type PlannedBranch, type Step } from '#core/graph';
-import { type Hindrance as Code, coreBranch, isCoreAlive, isHandWorked, type Part } from '#core/kinds';
+import { type Hindrance as Code, isHandWorked, type Part } from '#core/kinds';
 import { isOpenBranch, type Net, voltsAt } from '#core/network';
 import { at } from '#core/units';
+import { isFluxed } from './alive';
 import { howAt, ownOf, type Rig, showMoment } from './rig';
 import type { Frame } from './run';
 
@@ -73,18 +74,12 @@ function passageOf(
   const { part, kind } = planned;
   const isSource = branch.role === 'source';
   const conducts =
-    part.kind === 'transformer' ? isAlive(rig, net, branch.owner.part) : (kind.conducts?.(part, howAt(rig, planned, frame.moment)) ?? true);
+    part.kind === 'transformer' ? isFluxed(net, planned) : (kind.conducts?.(part, howAt(rig, planned, frame.moment)) ?? true);
   if (conducts) return { cost: 0, isSource };
   return { cost: isByPart(part) ? OPEN_BY_A_PART : 1, isSource };
 }
 
 const isByPart = (part: Part): boolean => part.kind === 'contact' && !isHandWorked(part) && part.mover.needs === undefined;
-
-function isAlive(rig: Rig, net: Net, index: number): boolean {
-  const { part, firstBranch } = at(rig.plan.parts, index);
-  if (part.kind !== 'transformer') return false;
-  return isCoreAlive(voltsAt(net, at(rig.plan.branches, firstBranch + coreBranch(part)).nodes[0] ?? EARTH_NODE));
-}
 
 function hindranceAt(rig: Rig, frame: Frame, { owner }: PlannedBranch, atMs: number): Hindrance {
   const { plan } = rig;

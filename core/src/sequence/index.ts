@@ -1,3 +1,4 @@
+export { isFluxed } from './alive';
 export type { Change } from './events';
 export type { Hindrance } from './explain';
 export { whyNotOn } from './explain';

@@ -50,6 +50,9 @@ export const amount = (value: number | undefined, unit: string): string => {
   return `${figures(value)} ${unit}`.trim();
 };
 
+/** So many of a thing: "1 state", "8 states". */
+export const counted = (count: number, one: string, more = `${one}s`): string => `${count} ${count === 1 ? one : more}`;
+
 /** A title in the middle of a sentence: its first letter small, unless it is one of an abbreviation. */
 export const inSentence = (title: string): string =>
   /^[A-Z](?![A-Z0-9])/.test(title) ? title.slice(0, 1).toLowerCase() + title.slice(1) : title;

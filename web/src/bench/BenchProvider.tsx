@@ -11,7 +11,7 @@ import { store, useAppDispatch, useAppSelector } from '../store/store';
 import { type BenchClient, benchClient } from '../worker/client';
 import { joinNear } from './joinNear';
 import { createLookStore, type LookStore } from './lookStore';
-import { sameSheet } from './sameSheet';
+import { sameDrawn } from './sameSheet';
 
 export interface Bench {
   readonly client: BenchClient;
@@ -24,8 +24,8 @@ export interface Bench {
   readonly study: StudyAnswer | undefined;
   /** the study is that of the circuit as it is now; else it is being judged anew */
   readonly isStudyCurrent: boolean;
-  /** devices that are judged as they are now although the rest is not yet */
-  readonly judgedNear: readonly DeviceId[];
+  /** the device that is judged as it is now although the rest is not yet, and in how many states */
+  readonly judgedNear: Pick<NearAnswer, 'device' | 'statesSeen'> | undefined;
   /** how far a study is that takes its time */
   readonly studied: { readonly seen: number; readonly of: number } | undefined;
   /** how often the worker had to be started again, for the words that say so */
@@ -79,7 +79,7 @@ export function usePointView(point: Point | undefined): PointView | undefined {
   return useSyncExternalStore(follow, () => (point === undefined ? undefined : look.point(point)));
 }
 
-const NOBODY: readonly DeviceId[] = [];
+const NO_BANDS: readonly Band[] = [];
 
 const TICK_MS = 100;
 /** A study begins when editing has paused for so long. */
@@ -128,7 +128,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
     'speed',
   );
   const [circuit, setCircuit] = useState<SheetAnswer>();
-  const [drawing, setDrawing] = useState<readonly Band[]>([]);
+  const [drawing, setDrawing] = useState<readonly Band[]>(NO_BANDS);
   const [ran, setRan] = useState<{ readonly run: RunAnswer; readonly of: readonly unknown[] }>();
   const run = ran?.run;
   const [judged, setJudged] = useState<{ readonly study: StudyAnswer; readonly of: readonly unknown[] }>();
@@ -154,8 +154,8 @@ export function BenchProvider({ children }: { children: ReactNode }) {
     const isAlike = isWiredAlike(laidLast.current, document);
     laidLast.current = document;
     const answered = (answer: SheetAnswer) => {
-      setCircuit((before) => ({ ...answer, sheet: sameSheet(before?.sheet, answer.sheet) }));
-      setDrawing([]);
+      setCircuit((before) => sameDrawn(before, answer));
+      setDrawing(NO_BANDS);
     };
     const onProgress = ({ band }: { band?: Band }) => band && setDrawing((bands) => [...bands, band]);
     const draw = () => client.ask('sheet', {}, { signal, onProgress }).then(answered, fail);
@@ -165,7 +165,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
       if (!isJudged.current || !chosen || signal.aborted) return;
       client.ask('near', { device: chosen }, { signal }).then((answer) => answer && setNear({ answer, of: [document, practice] }), fail);
     };
-    setDrawing([]);
+    setDrawing(NO_BANDS);
     client.ask('circuit', { document, practice, of }, { signal }).catch(fail);
     if (isAlike) {
       // somebody has typed a rating: after what runs comes the verdict, and the sheet, which is nearly the same, after both
@@ -231,10 +231,9 @@ export function BenchProvider({ children }: { children: ReactNode }) {
   const isStudyCurrent = judged !== undefined && [document, practice].every((one, index) => one === judged.of[index]);
   const nearNow = !isStudyCurrent && near && [document, practice].every((one, index) => one === near.of[index]) ? near.answer : undefined;
   const study = useMemo(() => (judged && nearNow ? joinNear(judged.study, nearNow) : judged?.study), [judged, nearNow]);
-  const judgedNear = nearNow?.devices ?? NOBODY;
   const value = useMemo<Bench>(
-    () => ({ client, circuit, drawing, run, isRunCurrent, study, isStudyCurrent, judgedNear, studied, restarts, failed }),
-    [client, circuit, drawing, run, isRunCurrent, study, isStudyCurrent, judgedNear, studied, restarts, failed],
+    () => ({ client, circuit, drawing, run, isRunCurrent, study, isStudyCurrent, judgedNear: nearNow, studied, restarts, failed }),
+    [client, circuit, drawing, run, isRunCurrent, study, isStudyCurrent, nearNow, studied, restarts, failed],
   );
   const drawn = useMemo(() => ({ circuit, drawing }), [circuit, drawing]);
   return (

@@ -1,4 +1,4 @@
-import type { BandView, SheetView } from '#core/bench';
+import type { BandView, SheetAnswer, SheetView } from '#core/bench';
 
 /** Of two lists, the new one with every element that is still the same kept as the object it was. */
 function kept<T>(before: readonly T[], after: readonly T[], keyOf: (one: T) => string): readonly T[] {
@@ -31,14 +31,24 @@ function sameBand(before: BandView, after: BandView): BandView {
 }
 
 /** A sheet that came anew, with what did not move kept as the objects that are on the screen: those are not drawn again. */
-export function sameSheet(before: SheetView | undefined, after: SheetView): SheetView {
-  if (!before) return after;
+export function sameSheet(before: SheetView, after: SheetView): SheetView {
   const known = new Map(before.bands.map((band) => [whole(band.name), band]));
-  return {
-    ...after,
-    bands: after.bands.map((band) => {
-      const was = known.get(whole(band.name));
-      return was ? sameBand(was, band) : band;
-    }),
+  const bands = after.bands.map((band) => {
+    const was = known.get(whole(band.name));
+    return was ? sameBand(was, band) : band;
+  });
+  const isStill = bands.length === before.bands.length && bands.every((band, index) => band === before.bands[index]);
+  const rest = ({ bands: _, ...others }: SheetView): string => whole(others);
+  return isStill && rest(before) === rest(after) ? before : { ...after, bands: isStill ? before.bands : bands };
+}
+
+/** What was drawn and listed anew, and the very same where nothing in it is other than before: then nothing is drawn again at all. */
+export function sameDrawn(before: SheetAnswer | undefined, after: SheetAnswer): SheetAnswer {
+  if (!before) return after;
+  const next: SheetAnswer = {
+    sheet: sameSheet(before.sheet, after.sheet),
+    faults: kept(before.faults, after.faults, ({ fault }) => whole(fault)),
+    points: kept(before.points, after.points, ({ point }) => point),
   };
+  return next.sheet === before.sheet && next.faults === before.faults && next.points === before.points ? before : next;
 }

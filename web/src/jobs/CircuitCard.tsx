@@ -1,6 +1,7 @@
 import { useRef } from 'react';
 import { Link } from 'react-router';
 import type { CircuitLine, CircuitSummary, Standing } from '#core/api';
+import { counted } from '#core/units';
 import { leftOn } from '../store/personal';
 import { useSummaryQuery } from '../store/server';
 import { Button, Mono } from '../ui/parts';
@@ -50,17 +51,15 @@ const Picture = styled('img', {
   },
 });
 
-const many = (count: number, one: string, more = `${one}s`): string => `${count} ${count === 1 ? one : more}`;
-
 /** The verdict first, then the worst by name. */
 function Said({ summary }: { summary: CircuitSummary }) {
   const { danger, bad, look, isSound, devices, statesSeen, worst } = summary;
   if (devices === 0) return <Box color="muted">Nothing in it yet</Box>;
   const head = danger
-    ? { tone: 'danger', words: many(danger, 'danger') + (bad ? `, ${bad} to fix` : '') }
+    ? { tone: 'danger', words: counted(danger, 'danger') + (bad ? `, ${bad} to fix` : '') }
     : bad
       ? { tone: 'danger', words: `${bad} to fix` }
-      : { tone: isSound ? 'good' : 'look', words: `${isSound ? 'sound' : 'not cleared'} in ${many(statesSeen, 'state')}` };
+      : { tone: isSound ? 'good' : 'look', words: `${isSound ? 'sound' : 'not cleared'} in ${counted(statesSeen, 'state')}` };
   const [first] = worst;
   return (
     <Box minW="0">
@@ -84,9 +83,9 @@ function leftWords(id: string): string {
   const { power, faults, isHidden, readings } = leftOn(id);
   return [
     POWER[power] && `${POWER[power]}, simulated`,
-    faults > 0 && many(faults, 'fault set', 'faults set'),
+    faults > 0 && counted(faults, 'fault set', 'faults set'),
     isHidden && 'a hidden fault set',
-    readings > 0 && `finding: ${many(readings, 'reading')}`,
+    readings > 0 && `finding: ${counted(readings, 'reading')}`,
   ]
     .filter(Boolean)
     .join(' · ');

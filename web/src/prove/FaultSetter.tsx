@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import type { Device } from '#core/circuit';
 import { useDrawn } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
@@ -12,13 +13,16 @@ export function FaultSetter({ device }: { device: Device }) {
   const dispatch = useAppDispatch();
   const { circuit } = useDrawn();
   const { injected, hidden } = useBenchParts('injected', 'hidden');
-  const document = useDocument();
-  const faults =
-    circuit?.faults.filter(
-      (one) =>
-        one.device === device.id ||
-        (one.conductor !== null && document.conductors[one.conductor]?.ends.some((end) => end?.startsWith(`${device.id}:`))),
-    ) ?? [];
+  const { conductors } = useDocument();
+  const { id } = device;
+  // of a large panel there are thousands
+  const faults = useMemo(
+    () =>
+      circuit?.faults.filter(
+        (one) => one.device === id || (one.conductor !== null && conductors[one.conductor]?.ends.some((end) => end?.startsWith(`${id}:`))),
+      ) ?? [],
+    [circuit, conductors, id],
+  );
   const words = (fault: unknown) => circuit?.faults.find((one) => JSON.stringify(one.fault) === JSON.stringify(fault))?.words ?? '';
   if (faults.length === 0 && injected.length === 0) return null;
   return (

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { Device, DeviceId } from '#core/circuit';
 import { familyOf, inputsOf, partsOf } from '#core/devices';
 import type { PartView } from '#core/look';
-import { amount, amps, figures, inSentence, reading as spell } from '#core/units';
+import { amount, amps, counted, figures, inSentence, reading as spell } from '#core/units';
 import { placeName, tellLeft, tellLife } from '#core/words';
 import { useBench, useLook } from '../bench/BenchProvider';
 import { CoilGauge } from '../plates/CoilGauge';
@@ -76,6 +76,7 @@ const PHASE_WORDS = { off: 'off', 'under way': 'under way', on: 'on' } as const;
 
 function DevicePlate({ device, onFold }: { device: Device; onFold: () => void }) {
   const { study, isStudyCurrent, judgedNear, circuit } = useBench();
+  const near = judgedNear?.device === device.id ? judgedNear : undefined;
   const look = useLook();
   const dispatch = useAppDispatch();
   const document = useDocument();
@@ -103,7 +104,7 @@ function DevicePlate({ device, onFold }: { device: Device; onFold: () => void })
               device.fitted,
               study &&
                 !isStudyCurrent &&
-                (judgedNear.includes(device.id) ? 'what else follows is still being worked out…' : 'judging the last change…'),
+                (near ? `seen in ${counted(near.statesSeen, 'state')}, the rest is being worked out…` : 'judging the last change…'),
             ]
               .filter(Boolean)
               .join(' · ')}
@@ -142,7 +143,7 @@ function DevicePlate({ device, onFold }: { device: Device; onFold: () => void })
           )}
           <Row>
             <span>
-              Pulling in, {figures(coil.inrushVa)} VA, worst of {study?.statesSeen} states
+              Pulling in, {figures(coil.inrushVa)} VA, worst of {counted((near ?? study)?.statesSeen ?? 0, 'state')}
             </span>
             <Mono>{coil.pullIn ? `${spell(coil.pullIn.volts)} V` : '–'}</Mono>
           </Row>

@@ -1,4 +1,6 @@
-import { createDesk, createQueue, type Question } from '#core/bench';
+import { createDesk, createQueue } from '#core/bench';
+import { type Circuit, patched } from '#core/circuit';
+import type { ToWorker } from './client';
 
 /** How often a long question says that it is still at work; a finished band of the sheet is sent at once. */
 const HEARTBEAT_MS = 100;
@@ -34,8 +36,21 @@ async function work(): Promise<void> {
   isRunning = false;
 }
 
-self.onmessage = ({ data }: MessageEvent<Question | { readonly cancel: number }>) => {
+/** The document that was laid down last: of the next one the page sends what is new in it. */
+let document: Circuit;
+
+self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
   if ('cancel' in data) queue.cancel(data.cancel);
-  else queue.push(data);
+  else if (data.type !== 'circuit') queue.push(data);
+  else {
+    if ('patch' in data) {
+      const { patch, ...rest } = data;
+      document = patched(document, patch);
+      queue.push({ ...rest, document });
+    } else {
+      document = data.document;
+      queue.push(data);
+    }
+  }
   if (!isRunning) void work();
 };

@@ -1,4 +1,5 @@
 import type { Progress, Question, Questions, QuestionType, Reply } from '#core/bench';
+import { type Circuit, type CircuitPatch, patchBetween } from '#core/circuit';
 
 /** The page's end of the worker. When the worker dies it is started again and given back what it knew. */
 export interface BenchClient {
@@ -15,9 +16,13 @@ interface How {
   readonly onProgress?: (progress: Progress) => void;
 }
 
+type LaidCircuit = Extract<Question, { type: 'circuit' }>;
+/** What is said to the worker. Of a circuit that it has in part, it is sent the rest. */
+export type ToWorker = Question | (Omit<LaidCircuit, 'document'> & { readonly patch: CircuitPatch }) | { readonly cancel: number };
+
 /** A worker as far as the client needs it; a test brings its own. */
 export interface Labourer {
-  postMessage(message: Question | { readonly cancel: number }): void;
+  postMessage(message: ToWorker): void;
   terminate(): void;
   onmessage: ((event: MessageEvent<Reply>) => void) | null;
   onerror: (() => void) | null;
@@ -66,7 +71,16 @@ export function createBenchClient(start: () => Labourer = startWorker): BenchCli
   const laid: { stock?: Question; circuit?: Question; run?: Question } = {};
   let next = 1;
   let silence: ReturnType<typeof setTimeout> | undefined;
+  /** the document that this worker was sent last */
+  let sent: Circuit | undefined;
   let worker = hired();
+
+  function post(question: Question): void {
+    if (question.type !== 'circuit') return worker.postMessage(question);
+    const { document, ...rest } = question;
+    worker.postMessage(sent ? { ...rest, patch: patchBetween(sent, document) } : question);
+    sent = document;
+  }
 
   function hired(): Labourer {
     const made = start();
@@ -93,6 +107,7 @@ export function createBenchClient(start: () => Labourer = startWorker): BenchCli
     worker.onmessage = null;
     worker.terminate();
     worker = hired();
+    sent = undefined;
     for (const one of waiting.values()) {
       if (++one.tries < MOST_TRIES) continue;
       waiting.delete(one.question.id);
@@ -100,9 +115,8 @@ export function createBenchClient(start: () => Labourer = startWorker): BenchCli
         new Error('The computation stopped again and again at the same question. Undo the last change, or take a part of the circuit out.'),
       );
     }
-    for (const question of [laid.stock, laid.circuit, laid.run])
-      if (question && !waiting.has(question.id)) worker.postMessage({ ...question, id: -1 });
-    for (const { question } of waiting.values()) worker.postMessage(question);
+    for (const question of [laid.stock, laid.circuit, laid.run]) if (question && !waiting.has(question.id)) post({ ...question, id: -1 });
+    for (const { question } of waiting.values()) post(question);
     heard();
     for (const tell of restarted) tell();
   }
@@ -125,7 +139,7 @@ export function createBenchClient(start: () => Labourer = startWorker): BenchCli
           fail(givenUp());
         });
         waiting.set(question.id, { question, how, done: done as (answer: never) => void, fail, tries: 0 });
-        worker.postMessage(question);
+        post(question);
         if (silence === undefined) heard();
       });
     },

@@ -1,7 +1,7 @@
 import type { PlannedPart } from '#core/graph';
 import { fullVolts, isKind, type Transformer, topSection, windingModel } from '#core/kinds';
 import { branchAmpsRms, pairVolts } from '#core/network';
-import type { Rig } from '#core/sequence';
+import { isFluxed, type Rig } from '#core/sequence';
 import { at } from '#core/units';
 import type { Calls } from '../calls';
 import type { MakeWatch } from './watch';
@@ -33,18 +33,23 @@ export const watchTransformers: MakeWatch<ReadonlyMap<number, TransformerExposur
     ]),
   );
   return {
-    see({ atMs }, { calls, isQuiet }) {
+    see(_, { calls, isQuiet }) {
       for (const transformer of transformers) {
         const one = kept.get(transformer.index);
         if (!one) continue;
         const { volts, va } = secondaryOf(rig, transformer);
-        if (atMs > 0 && volts < one.lowestV) Object.assign(one, { lowestV: volts, lowestAt: calls });
+        // without power there is nothing that could sag
+        if (volts < one.lowestV && rig.nets.some((net) => isFluxed(net, transformer)))
+          Object.assign(one, { lowestV: volts, lowestAt: calls });
         one.highestV = Math.max(one.highestV, volts);
         one.worstVa = Math.max(one.worstVa, va);
         if (isQuiet) one.heldVa = Math.max(one.heldVa, va);
       }
     },
-    result: () => kept,
+    result() {
+      for (const one of kept.values()) if (one.lowestV === Number.POSITIVE_INFINITY) one.lowestV = 0;
+      return kept;
+    },
   };
 };
 

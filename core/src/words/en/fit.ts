@@ -18,7 +18,7 @@ import {
 } from '#core/fit';
 import type { Coil } from '#core/kinds';
 import type { Row } from '#core/size';
-import { amount, figures, percent, volts } from '#core/units';
+import { amount, counted, figures, percent, volts } from '#core/units';
 import { tellCalls } from './calls';
 import { coilHz, coilMarks, spellCoil, tellCoil } from './coils';
 import { tellFinding } from './findings';
@@ -316,8 +316,6 @@ export function tellDifference(circuit: Circuit, line: Difference): DifferenceWo
   }
 }
 
-const count = (many: number, what: string): string => `${many} ${what}${many === 1 ? '' : 's'}`;
-
 /** The verdict of a part put in, in a sentence. */
 export function tellTwin({ verdict, dangers, differing, deed }: Pick<Twin, 'verdict' | 'dangers' | 'differing' | 'deed'>): string {
   switch (verdict) {
@@ -330,6 +328,6 @@ export function tellTwin({ verdict, dangers, differing, deed }: Pick<Twin, 'verd
         ? 'Cannot clear: not every state was tried.'
         : 'Cannot clear: something on the part is not read.';
     default:
-      return `Do not fit: ${count(dangers, 'danger')}, ${count(differing, 'difference')}.`;
+      return `Do not fit: ${counted(dangers, 'danger')}, ${counted(differing, 'difference')}.`;
   }
 }
