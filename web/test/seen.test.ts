@@ -80,6 +80,16 @@ describe('a sheet that comes again', () => {
       true,
     ]);
   });
+  it('a wire that goes to another net is told though nothing on the sheet looks other', () => {
+    const [[net, wires]] = [...first.sheet.conductorsOfNet].filter(([, list]) => list.length > 1) as [[number, readonly never[]]];
+    const moved = new Map(first.sheet.conductorsOfNet).set(net, wires.slice(1));
+    const next = sameDrawn(first, { ...drawn(), sheet: { ...drawn().sheet, conductorsOfNet: moved } });
+    expect([next.sheet.conductorsOfNet.get(net), next.sheet.bands === first.sheet.bands, next.sheet.netOf === first.sheet.netOf]).toEqual([
+      wires.slice(1),
+      true,
+      true,
+    ]);
+  });
   it('after an edit of one device keeps every symbol that did not change', () => {
     const delay: EditChange = {
       type: 'setField',

@@ -5,7 +5,7 @@ import { isKind } from '#core/kinds';
 import { partView, pointViews, stillHot, takeReading } from '#core/look';
 import { branchAmpsRms } from '#core/network';
 import { type Frame, frameAt, type Rig, settleMoment, type Trace, whyNotOn } from '#core/sequence';
-import { naturally, real } from '#core/units';
+import { asShown, naturally, real } from '#core/units';
 import { tagOf, tellHindrance, tellReading } from '#core/words';
 import type { LookAnswer, LookAsk } from './protocol';
 
@@ -25,14 +25,21 @@ export function lookView({ real: rig, healthy, trace, healthyTrace }: OnBench, a
   const stand = { rig, moment: frame.moment };
   const reading = takeReading(circuit, stand, { rig: healthy, moment: frameAt(healthyTrace, ask.atMs).moment }, ask);
   settleMoment(rig, frame.moment);
-  const parts = Object.fromEntries(plan.parts.map((planned) => [`${planned.device.id}:${planned.part.id}`, partView(rig, planned, frame)]));
+  const parts = Object.fromEntries(
+    plan.parts.map((planned) => {
+      const { volts, amps, ...view } = partView(rig, planned, frame);
+      return [`${planned.device.id}:${planned.part.id}`, { ...view, volts: asShown(volts), amps: asShown(amps) }];
+    }),
+  );
   const views = pointViews(rig);
   const transformer = ask.device === null ? undefined : plan.partsIn(ask.device).find(isKind('transformer'));
   return {
     parts,
     reading: reading && { ...reading, ...tellReading(reading) },
-    points: Object.fromEntries(views),
-    conductorA: Object.fromEntries(plan.conductors.map(({ conductor, branch }) => [conductor.id, branchAmpsRms(rig.nets, branch)])),
+    points: Object.fromEntries([...views].map(([point, { is, volts }]) => [point, { is, volts: asShown(volts) }])),
+    conductorA: Object.fromEntries(
+      plan.conductors.map(({ conductor, branch }) => [conductor.id, asShown(branchAmpsRms(rig.nets, branch))]),
+    ),
     processes: plan.processes.map(({ id }, index) => ({
       id,
       value: real(frame.moment.processes, index),

@@ -1,7 +1,7 @@
 import type { ConductorId, DeviceId } from '#core/circuit';
 import { cheapestWay, EARTH_NODE, endsOfBranch, graphOf, type PlannedBranch, type Step } from '#core/graph';
 import { type Hindrance as Code, isHandWorked, type Part } from '#core/kinds';
-import { isOpenBranch, type Net, voltsAt } from '#core/network';
+import { isOpenBranch, type Net } from '#core/network';
 import { at } from '#core/units';
 import { isFluxed } from './alive';
 import { howAt, ownOf, type Rig, showMoment } from './rig';

@@ -50,6 +50,17 @@ export const amount = (value: number | undefined, unit: string): string => {
   return `${figures(value)} ${unit}`.trim();
 };
 
+/** Less than a millionth of a volt or an ampere is nothing to anybody who looks. */
+const NOTHING = 1e-6;
+
+/** A figure as finely as any screen shows it, five places: what moves by less has not moved. */
+export function asShown(value: number): number {
+  const size = Math.abs(value);
+  if (!(size >= NOTHING) || size === Number.POSITIVE_INFINITY) return size < NOTHING ? 0 : value;
+  const step = 10 ** (4 - Math.floor(Math.log10(size)));
+  return Math.round(value * step) / step;
+}
+
 /** So many of a thing: "1 state", "8 states". */
 export const counted = (count: number, one: string, more = `${one}s`): string => `${count} ${count === 1 ? one : more}`;
 

@@ -1,5 +1,16 @@
 import { skipToken } from '@reduxjs/toolkit/query';
-import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import {
+  createContext,
+  type ReactNode,
+  startTransition,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+  useSyncExternalStore,
+} from 'react';
 import type { LookAnswer, NearAnswer, RunAnswer, SheetAnswer, StudyAnswer } from '#core/bench';
 import type { Circuit, DeviceId, Point } from '#core/circuit';
 import type { Band } from '#core/draw';
@@ -13,14 +24,28 @@ import { joinNear } from './joinNear';
 import { createLookStore, type LookStore } from './lookStore';
 import { sameDrawn } from './sameSheet';
 
-export interface Bench {
+/** What works for the circuit, and how it fares. */
+interface Bench {
   readonly client: BenchClient;
+  /** how often the worker had to be started again, for the words that say so */
+  readonly restarts: number;
+  readonly failed: string | undefined;
+}
+
+/** What is drawn and listed of the document. */
+interface Drawn {
   readonly circuit: SheetAnswer | undefined;
   /** bands of a sheet that is still being drawn for the first time */
   readonly drawing: readonly Band[];
+}
+
+interface Ran {
   readonly run: RunAnswer | undefined;
   /** the run is that of what was done last; else it is being worked out */
   readonly isRunCurrent: boolean;
+}
+
+interface Judged {
   readonly study: StudyAnswer | undefined;
   /** the study is that of the circuit as it is now; else it is being judged anew */
   readonly isStudyCurrent: boolean;
@@ -28,36 +53,35 @@ export interface Bench {
   readonly judgedNear: Pick<NearAnswer, 'device' | 'statesSeen'> | undefined;
   /** how far a study is that takes its time */
   readonly studied: { readonly seen: number; readonly of: number } | undefined;
-  /** how often the worker had to be started again, for the words that say so */
-  readonly restarts: number;
-  readonly failed: string | undefined;
 }
 
+/** Apart from each other: what shows a run is not drawn again because something was judged, and no wire because of either. */
 const Context = createContext<Bench | undefined>(undefined);
-/** Apart from the rest: a wire follows its own point, and is not drawn again because a study came. */
 const LookContext = createContext<LookStore | undefined>(undefined);
-/** Apart too: it changes with the document alone. */
-const DrawnContext = createContext<Pick<Bench, 'circuit' | 'drawing'> | undefined>(undefined);
+const DrawnContext = createContext<Drawn | undefined>(undefined);
+const RanContext = createContext<Ran | undefined>(undefined);
+const JudgedContext = createContext<Judged | undefined>(undefined);
+/** What may go wrong: it changes when something is added or taken out, and each symbol follows it. */
+const FaultsContext = createContext<SheetAnswer['faults']>([]);
 
-export const useBench = (): Bench => {
-  const bench = useContext(Context);
-  if (!bench) throw new Error('useBench outside of BenchProvider');
-  return bench;
+const inside = <T,>(found: T | undefined): T => {
+  if (!found) throw new Error('outside of BenchProvider');
+  return found;
 };
 
+export const useBench = (): Bench => inside(useContext(Context));
 /** What was drawn and listed of the document, for what need not know how it runs. */
-export const useDrawn = (): Pick<Bench, 'circuit' | 'drawing'> => {
-  const drawn = useContext(DrawnContext);
-  if (!drawn) throw new Error('useDrawn outside of BenchProvider');
-  return drawn;
-};
+export const useDrawn = (): Drawn => inside(useContext(DrawnContext));
+/** What happens over time since the power was put on. */
+export const useRan = (): Ran => inside(useContext(RanContext));
+/** What is judged of the circuit. */
+export const useJudged = (): Judged => inside(useContext(JudgedContext));
+
+/** What may go wrong with what is wired, with its words. */
+export const useFaultList = (): SheetAnswer['faults'] => useContext(FaultsContext);
 
 /** What is seen, to be followed thing by thing. */
-export const useLookStore = (): LookStore => {
-  const look = useContext(LookContext);
-  if (!look) throw new Error('useLookStore outside of BenchProvider');
-  return look;
-};
+export const useLookStore = (): LookStore => inside(useContext(LookContext));
 
 /** All that is seen now, for what shows much of it. */
 export function useLook(): LookAnswer | undefined {
@@ -80,6 +104,7 @@ export function usePointView(point: Point | undefined): PointView | undefined {
 }
 
 const NO_BANDS: readonly Band[] = [];
+const NO_FAULTS: SheetAnswer['faults'] = [];
 
 const TICK_MS = 100;
 /** A study begins when editing has paused for so long. */
@@ -154,8 +179,12 @@ export function BenchProvider({ children }: { children: ReactNode }) {
     const isAlike = isWiredAlike(laidLast.current, document);
     laidLast.current = document;
     const answered = (answer: SheetAnswer) => {
-      setCircuit((before) => sameDrawn(before, answer));
-      setDrawing(NO_BANDS);
+      const show = () => {
+        setCircuit((before) => sameDrawn(before, answer));
+        setDrawing(NO_BANDS);
+      };
+      if (isAlike) startTransition(show);
+      else show();
     };
     const onProgress = ({ band }: { band?: Band }) => band && setDrawing((bands) => [...bands, band]);
     const draw = () => client.ask('sheet', {}, { signal, onProgress }).then(answered, fail);
@@ -188,15 +217,19 @@ export function BenchProvider({ children }: { children: ReactNode }) {
   }, [client, document, practice, of, fail]);
 
   const faults = useMemo(() => (hidden ? [hidden] : injected), [hidden, injected]);
+  /** a look that was asked for together with the run that is on its way */
+  const asked = useRef<{ readonly atMs: number; readonly of: readonly unknown[] }>(undefined);
   // biome-ignore lint/correctness/useExhaustiveDependencies: a new document or practice is laid on the desk anew, and its run with it
   useEffect(() => {
     if (!document) return;
     const given = new AbortController();
     client
       .ask('run', { log, faults }, { signal: given.signal })
-      .then((answer) => setRan({ run: answer, of: [document, log, faults] }), fail);
+      // the timeline may wait for what a hand or an eye is on
+      .then((answer) => startTransition(() => setRan({ run: answer, of: [document, log, faults] })), fail);
     // what it looks like is asked with it: the tint does not wait until the page has taken in the run
     const { atMs, red, black, mode, clamp, device } = store.getState().bench;
+    asked.current = { atMs, of: [red, black, mode, clamp, device] };
     client.ask('look', { atMs, red, black, mode, clamp, device }, { signal: given.signal }).then(look.set, fail);
     return () => given.abort();
   }, [client, look, document, practice, log, faults, fail]);
@@ -204,10 +237,14 @@ export function BenchProvider({ children }: { children: ReactNode }) {
   // biome-ignore lint/correctness/useExhaustiveDependencies: the frame stands for the moment; a new run is looked at anew
   useEffect(() => {
     if (!run) return;
+    const { atMs } = store.getState().bench;
+    const before = asked.current;
+    asked.current = undefined;
+    // it was asked for with its run, and nothing has moved since
+    const leads = [red, black, mode, clamp, device];
+    if (before && frameIndex(run.frames, before.atMs) === frame && leads.every((one, index) => one === before.of[index])) return;
     const given = new AbortController();
-    client
-      .ask('look', { atMs: store.getState().bench.atMs, red, black, mode, clamp, device }, { signal: given.signal })
-      .then(look.set, fail);
+    client.ask('look', { atMs, red, black, mode, clamp, device }, { signal: given.signal }).then(look.set, fail);
     return () => given.abort();
   }, [client, look, run, frame, red, black, mode, clamp, device, restarts, fail]);
 
@@ -231,16 +268,24 @@ export function BenchProvider({ children }: { children: ReactNode }) {
   const isStudyCurrent = judged !== undefined && [document, practice].every((one, index) => one === judged.of[index]);
   const nearNow = !isStudyCurrent && near && [document, practice].every((one, index) => one === near.of[index]) ? near.answer : undefined;
   const study = useMemo(() => (judged && nearNow ? joinNear(judged.study, nearNow) : judged?.study), [judged, nearNow]);
-  const value = useMemo<Bench>(
-    () => ({ client, circuit, drawing, run, isRunCurrent, study, isStudyCurrent, judgedNear: nearNow, studied, restarts, failed }),
-    [client, circuit, drawing, run, isRunCurrent, study, isStudyCurrent, nearNow, studied, restarts, failed],
+  const bench = useMemo<Bench>(() => ({ client, restarts, failed }), [client, restarts, failed]);
+  const drawn = useMemo<Drawn>(() => ({ circuit, drawing }), [circuit, drawing]);
+  const ranNow = useMemo<Ran>(() => ({ run, isRunCurrent }), [run, isRunCurrent]);
+  const judgedNow = useMemo<Judged>(
+    () => ({ study, isStudyCurrent, judgedNear: nearNow, studied }),
+    [study, isStudyCurrent, nearNow, studied],
   );
-  const drawn = useMemo(() => ({ circuit, drawing }), [circuit, drawing]);
   return (
-    <LookContext value={look}>
-      <DrawnContext value={drawn}>
-        <Context value={value}>{children}</Context>
-      </DrawnContext>
-    </LookContext>
+    <Context value={bench}>
+      <LookContext value={look}>
+        <DrawnContext value={drawn}>
+          <FaultsContext value={circuit?.faults ?? NO_FAULTS}>
+            <RanContext value={ranNow}>
+              <JudgedContext value={judgedNow}>{children}</JudgedContext>
+            </RanContext>
+          </FaultsContext>
+        </DrawnContext>
+      </LookContext>
+    </Context>
   );
 }

@@ -14,9 +14,10 @@ export interface LookStore {
   readonly set: (answer: LookAnswer | undefined) => void;
 }
 
-const alike = (a: object | undefined, b: object | undefined): boolean =>
-  a === b ||
-  (a !== undefined && b !== undefined && Object.entries(a).every(([key, value]) => value === (b as Record<string, unknown>)[key]));
+function alike<V extends object>(a: V, b: V): boolean {
+  for (const key in a) if (a[key] !== b[key]) return false;
+  return true;
+}
 
 /** Views by key, each with its followers; a view that looks the same stays the same object. */
 function createViews<V extends object>() {
@@ -34,7 +35,12 @@ function createViews<V extends object>() {
     },
     set(next: Readonly<Record<string, V>>): void {
       const before = views;
-      views = Object.fromEntries(Object.entries(next).map(([key, view]) => [key, alike(before[key], view) ? (before[key] ?? view) : view]));
+      const kept: Record<string, V> = {};
+      for (const key in next) {
+        const [was, view] = [before[key], next[key] as V];
+        kept[key] = was && alike(was, view) ? was : view;
+      }
+      views = kept;
       for (const [key, tells] of followers) if (before[key] !== views[key]) for (const tell of tells) tell();
     },
   };

@@ -38,9 +38,14 @@ export function sameSheet(before: SheetView, after: SheetView): SheetView {
     return was ? sameBand(was, band) : band;
   });
   const isStill = bands.length === before.bands.length && bands.every((band, index) => band === before.bands[index]);
-  const rest = ({ bands: _, ...others }: SheetView): string => whole(others);
-  return isStill && rest(before) === rest(after) ? before : { ...after, bands: isStill ? before.bands : bands };
+  const next = { ...after, bands: isStill ? before.bands : bands };
+  for (const key of Object.keys(next) as (keyof SheetView)[])
+    if (key !== 'bands' && written(before[key]) === written(next[key])) Object.assign(next, { [key]: before[key] });
+  return Object.keys(next).every((key) => next[key as keyof SheetView] === before[key as keyof SheetView]) ? before : next;
 }
+
+/** What of a sheet is no list is a map, which would be written as nothing. */
+const written = (value: SheetView[keyof SheetView]): string => whole(value instanceof Map ? [...value] : value);
 
 /** What was drawn and listed anew, and the very same where nothing in it is other than before: then nothing is drawn again at all. */
 export function sameDrawn(before: SheetAnswer | undefined, after: SheetAnswer): SheetAnswer {

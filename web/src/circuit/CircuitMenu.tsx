@@ -1,5 +1,5 @@
 import { Menu, Portal } from '@chakra-ui/react';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { PasteDialog, SeveralDialog } from '../panel/SeveralDialog';
 import { TraceDialog } from '../panel/TraceDialog';
@@ -45,7 +45,7 @@ const named = (verb: string, entries: readonly Entry[]): string => {
   return `${verb}: ${words.length > MOST_SHOWN ? `${words.slice(0, MOST_SHOWN - 1)}…` : words}`;
 };
 
-export function CircuitMenu() {
+export const CircuitMenu = memo(function CircuitMenu() {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const picture = useSheetPicture();
@@ -141,4 +141,4 @@ export function CircuitMenu() {
       {dialog === 'history' && <History id={id} onClose={close} />}
     </>
   );
-}
+});

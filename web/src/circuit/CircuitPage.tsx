@@ -1,6 +1,5 @@
 import { Suspense, useEffect, useRef, useState } from 'react';
-import { Link, NavLink, Outlet, useLocation, useParams } from 'react-router';
-import type { StudyAnswer } from '#core/bench';
+import { Link, Outlet, useLocation, useParams } from 'react-router';
 import { BenchProvider, useBench } from '../bench/BenchProvider';
 import { Wordmark } from '../frame/Wordmark';
 import { closed, looked, messageRead } from '../store/acts';
@@ -10,10 +9,9 @@ import { wordsOf } from '../store/request';
 import { openCircuit } from '../store/saving';
 import { useDocument } from '../store/select';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
-import { useLandings } from '../store/useLandings';
 import { actOf, CIRCUIT_KEYS, type CircuitAct, isTyping } from '../ui/keys';
 import { Button, Heading, Note } from '../ui/parts';
-import { Box, Flex, styled } from '../ui/styled';
+import { Box, Flex } from '../ui/styled';
 import { useTitle } from '../ui/useTitle';
 import { readyWorker } from '../worker/client';
 import { CircuitMenu } from './CircuitMenu';
@@ -22,35 +20,10 @@ import { GoTo } from './GoTo';
 import { Legend } from './Legend';
 import { PowerSwitch } from './PowerSwitch';
 import { SavedWord } from './SavedWord';
-import { isOfSupply, type StagePath, stages } from './stages';
+import { StageRail } from './StageRail';
+import { stages } from './stages';
 import { Truths } from './Truths';
 import { useShared } from './useShared';
-
-const Stage = styled(NavLink, {
-  base: {
-    display: 'block',
-    px: '12px',
-    py: '14px',
-    minH: '58px',
-    color: 'ink',
-    textDecoration: 'none',
-    borderBottom: '1px solid',
-    borderColor: 'hairline',
-    borderLeft: '4px solid',
-    borderLeftColor: 'transparent',
-    '&[aria-current=page]': { bg: 'paper', borderLeftColor: 'ink' },
-    '@media (max-width: 700px)': {
-      flex: 1,
-      textAlign: 'center',
-      borderLeft: 'none',
-      borderTop: '4px solid',
-      borderTopColor: 'transparent',
-      py: '8px',
-      minH: '50px',
-      '&[aria-current=page]': { bg: 'paper', borderTopColor: 'ink' },
-    },
-  },
-});
 
 export default function CircuitPage() {
   const { id = '' } = useParams();
@@ -96,44 +69,12 @@ export default function CircuitPage() {
   );
 }
 
-/** What a stage says of itself: how much of it is to be done. */
-function stageWords(
-  path: StagePath,
-  study: StudyAnswer | undefined,
-  isCurrent: boolean,
-  find: string,
-  landed: string,
-): { readonly words: string; readonly isBad: boolean } {
-  if (path === 'find') return { words: find, isBad: false };
-  if (path === 'wiring') return { words: landed, isBad: false };
-  if (!study) return { words: 'checking…', isBad: false };
-  const bad = study.findings.filter(({ verdict }) => verdict !== 'good' && verdict !== 'look');
-  const devices = (isSupply: boolean) =>
-    new Set(bad.filter(({ rule }) => isOfSupply(rule) === isSupply).flatMap((one) => one.devices)).size;
-  const count = path === 'prove' ? bad.length : devices(path === 'supply');
-  const [some, none] = { supply: ['to fix', 'settled'], parts: ['to choose', 'settled'], prove: ['to fix', 'sound'] }[path];
-  // of a circuit that was changed a moment ago nothing is sound yet
-  if (count === 0 && !isCurrent) return { words: 'checking…', isBad: false };
-  return { words: count > 0 ? `${count} ${some}` : (none ?? ''), isBad: count > 0 };
-}
-
 function OpenCircuit() {
-  const { restarts, failed, study, isStudyCurrent } = useBench();
   const here = useLocation().pathname.split('/').at(-1);
   const dispatch = useAppDispatch();
   const document = useDocument();
   const { message, job, standing, isLooking } = useAppSelector((state) => state.document);
-  const faults = useAppSelector((state) => (state.bench.hidden ? 1 : state.bench.injected.length));
   const revision = useAppSelector((state) => state.sync.revision);
-  const measured = useAppSelector((state) => state.find.measured.length);
-  const { count, isUnknown } = useLandings();
-  const landed = isUnknown
-    ? 'ticks not known'
-    : count.landed === 0
-      ? 'not landed'
-      : count.landed === count.ends
-        ? 'all landed'
-        : `${count.landed} of ${count.ends} in`;
   const goTo = useRef<HTMLInputElement>(null);
   useShared();
   useTitle(`${document.number} ${document.title} · ${stages.find(({ path }) => path === here)?.title ?? ''}`);
@@ -156,7 +97,6 @@ function OpenCircuit() {
   }, [dispatch]);
   // of nothing nothing is known: no stage may call it settled or sound
   const isBlank = Object.keys(document.devices).length === 0;
-  const find = measured ? `${measured} reading${measured > 1 ? 's' : ''}` : document.complaints.length ? 'by complaint' : 'no complaint';
   return (
     <Flex direction="column" h="100%" css={{ '@media (max-width: 700px)': { height: 'auto', minHeight: '100%', paddingBottom: '58px' } }}>
       <Flex
@@ -208,46 +148,9 @@ function OpenCircuit() {
           </Button>
         </Note>
       )}
-      {(restarts > 0 || failed) && <WorkerNote failed={failed} restarts={restarts} />}
+      <WorkerNote />
       <Flex flex="1" minH="0" css={{ '@media (max-width: 700px)': { flexDirection: 'column' } }}>
-        <Box
-          as="nav"
-          aria-label="Stages"
-          w="92px"
-          bg="rail"
-          borderRight="1px solid"
-          borderColor="hairline"
-          flexShrink={0}
-          css={{
-            '@media (max-width: 700px)': {
-              position: 'fixed',
-              bottom: 0,
-              left: 0,
-              right: 0,
-              width: 'auto',
-              display: 'flex',
-              zIndex: 5,
-              borderTop: '1px solid',
-            },
-          }}
-        >
-          {stages.map(({ path, title }) => {
-            const { words, isBad } =
-              path === 'prove' && faults > 0 && !isBlank
-                ? { words: `${faults} fault${faults > 1 ? 's' : ''} set`, isBad: true }
-                : isBlank
-                  ? { words: 'nothing yet', isBad: false }
-                  : stageWords(path, study, isStudyCurrent, find, landed);
-            return (
-              <Stage key={path} to={path}>
-                <Box fontWeight={700}>{title}</Box>
-                <Box fontSize="12px" color={isBad ? 'danger' : 'muted'}>
-                  {words}
-                </Box>
-              </Stage>
-            );
-          })}
-        </Box>
+        <StageRail isBlank={isBlank} />
         {isBlank ? (
           <Blank job={job} />
         ) : (
@@ -279,10 +182,11 @@ const Blank = ({ job }: { job: string | undefined }) => (
   </Box>
 );
 
-function WorkerNote({ restarts, failed }: { restarts: number; failed: string | undefined }) {
+function WorkerNote() {
+  const { restarts, failed } = useBench();
   const [closedFor, setClosed] = useState('');
   const key = `${restarts} ${failed ?? ''}`;
-  if (closedFor === key) return null;
+  if ((restarts === 0 && !failed) || closedFor === key) return null;
   return (
     <Note m="0" role="status">
       {failed ? `The computation stopped: ${failed}` : 'The computation stopped and was started again. Nothing is lost.'}{' '}

@@ -1,5 +1,5 @@
 import { Combobox, createListCollection, Portal } from '@chakra-ui/react';
-import { type RefObject, useMemo, useState } from 'react';
+import { memo, type RefObject, useMemo, useState } from 'react';
 import { useLocation, useNavigate } from 'react-router';
 import { completed, readCommand } from '#core/panel';
 import { useDrawn } from '../bench/BenchProvider';
@@ -33,7 +33,7 @@ const rank = (target: Target, edits: number, wanted: string): number =>
   Number(target.value) < edits ? Number(target.value) - edits : nearness(target, wanted);
 
 /** Jump to any device, terminal, wire, screen or command; or say an edit in a line: it is told before Enter does it. */
-export function GoTo({ entry }: { entry: RefObject<HTMLInputElement | null> }) {
+export const GoTo = memo(function GoTo({ entry }: { entry: RefObject<HTMLInputElement | null> }) {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const place = useLocation().pathname.replace(/\/[a-z]+$/, '');
@@ -41,8 +41,10 @@ export function GoTo({ entry }: { entry: RefObject<HTMLInputElement | null> }) {
   const isLocked = useAppSelector((state) => state.document.isLooking);
   const { circuit } = useDrawn();
   const [typed, setTyped] = useState('');
+  const wanted = typed.trim().toLowerCase();
+  const isAsked = wanted !== '';
   const targets = useMemo((): readonly Omit<Target, 'value'>[] => {
-    if (!document || !circuit) return [];
+    if (!document || !circuit || !isAsked) return [];
     return [
       ...Object.values(document.devices).map((device) => ({
         words: `${device.tag}  ${device.title}`,
@@ -65,8 +67,7 @@ export function GoTo({ entry }: { entry: RefObject<HTMLInputElement | null> }) {
       { words: 'Reset the run', kind: 'command', go: () => dispatch(benchSlice.actions.reset()) },
       { words: 'Undo', kind: 'command', go: () => dispatch(undo()) },
     ];
-  }, [document, circuit, dispatch, navigate, place]);
-  const wanted = typed.trim().toLowerCase();
+  }, [document, circuit, isAsked, dispatch, navigate, place]);
   const edits = useMemo((): readonly Omit<Target, 'value'>[] => {
     if (!document || isLocked || wanted === '') return [];
     const command = readCommand(document, typed, newIdMark());
@@ -160,4 +161,4 @@ export function GoTo({ entry }: { entry: RefObject<HTMLInputElement | null> }) {
       </Portal>
     </Combobox.Root>
   );
-}
+});

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { type PowerPosition, spellTerminal } from '#core/circuit';
 import { useLook } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
@@ -13,7 +14,7 @@ const POSITIONS: readonly { readonly value: PowerPosition; readonly words: strin
 ];
 
 /** Where the simulated power stands, and what is still hot there. */
-export function PowerSwitch() {
+export const PowerSwitch = memo(function PowerSwitch() {
   const dispatch = useAppDispatch();
   const power = useAppSelector((state) => powerAt(state.bench.log, state.bench.atMs + 1));
   const document = useDocument();
@@ -55,4 +56,4 @@ export function PowerSwitch() {
       />
     </Flex>
   );
-}
+});

@@ -1,5 +1,6 @@
+import { memo } from 'react';
 import { Link } from 'react-router';
-import { useDrawn, useLook } from '../bench/BenchProvider';
+import { useFaultList, useLook } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
 import { powerAt, useBenchParts } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
@@ -8,17 +9,15 @@ import { Box, Flex } from '../ui/styled';
 import { useIsNarrow } from '../ui/useIsNarrow';
 
 /** What a person must not forget on any stage: faults that are set, and on a phone what is still hot. */
-export function Truths() {
+export const Truths = memo(function Truths() {
   const dispatch = useAppDispatch();
-  const { circuit } = useDrawn();
+  const faults = useFaultList();
   const { injected, hidden, revealed } = useBenchParts('injected', 'hidden', 'revealed');
   const power = useAppSelector((state) => powerAt(state.bench.log, state.bench.atMs + 1));
   const look = useLook();
   const hot = look?.stillHot ?? [];
   const isNarrow = useIsNarrow();
-  const words = injected.map(
-    (fault) => circuit?.faults.find((one) => JSON.stringify(one.fault) === JSON.stringify(fault))?.words ?? 'a fault',
-  );
+  const words = injected.map((fault) => faults.find((one) => JSON.stringify(one.fault) === JSON.stringify(fault))?.words ?? 'a fault');
   const isHot = isNarrow && power !== 'on' && hot.length > 0;
   // its room is kept until it is known whether it is wanted: nothing moves under the thumb
   if (!look && isNarrow && words.length === 0 && !hidden) return <Box minH="30px" />;
@@ -58,4 +57,4 @@ export function Truths() {
       )}
     </Flex>
   );
-}
+});

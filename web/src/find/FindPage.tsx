@@ -4,7 +4,7 @@ import { spellPoint } from '#core/circuit';
 import type { Measured } from '#core/find';
 import type { Fault } from '#core/network';
 import { percent, reading as spell } from '#core/units';
-import { useBench } from '../bench/BenchProvider';
+import { useBench, useDrawn } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
 import { findSlice } from '../store/find';
 import { useBenchParts, useDocument } from '../store/select';
@@ -39,7 +39,8 @@ const pick = <T,>(list: readonly T[]): T | undefined => list[Math.floor(Math.ran
 
 export default function FindPage() {
   const dispatch = useAppDispatch();
-  const { client, circuit } = useBench();
+  const { client } = useBench();
+  const { circuit } = useDrawn();
   const document = useDocument();
   const { complaint, seen, measured, noDanger } = useAppSelector((state) => state.find);
   const { hidden, revealed, injected } = useBenchParts('hidden', 'revealed', 'injected');

@@ -4,7 +4,7 @@ import { sheetPicture } from '#core/bench';
 import type { Device } from '#core/circuit';
 import { type DeviceFamily, familyOf } from '#core/devices';
 import { naturally } from '#core/units';
-import { useBench } from '../bench/BenchProvider';
+import { useDrawn, useJudged } from '../bench/BenchProvider';
 import { shownSheet } from '../bench/shownSheet';
 import { useDocument, usePractice } from '../store/select';
 import { useAppSelector } from '../store/store';
@@ -37,7 +37,8 @@ function plateWords({ fitted, nameplate }: Device, { title, fields }: DeviceFami
 /** Chooses what goes on paper, and prints it: pages with a title block, never the screen. */
 export function PaperDialog({ onClose }: { onClose: () => void }) {
   const document = useDocument();
-  const { circuit, study } = useBench();
+  const { circuit } = useDrawn();
+  const { study } = useJudged();
   const { symbols } = usePractice().schools;
   const revision = useAppSelector((state) => state.sync.revision);
   const faults = useAppSelector((state) => state.bench.injected.length + (state.bench.hidden ? 1 : 0));

@@ -6,7 +6,7 @@ import { familyOf, partsOf, type StockPart } from '#core/devices';
 import { CELL_NAMES } from '#core/fit';
 import { worstVerdict } from '#core/size';
 import { inSentence, naturally } from '#core/units';
-import { useBench } from '../bench/BenchProvider';
+import { useBench, useJudged } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
 import { useDocument } from '../store/select';
@@ -44,7 +44,8 @@ const isChosen = (document: Circuit, device: Device): boolean =>
 export default function PartsPage() {
   const dispatch = useAppDispatch();
   const narrow = useIsNarrow();
-  const { client, study } = useBench();
+  const { client } = useBench();
+  const { study } = useJudged();
   const document = useDocument();
   const selectedDevice = useAppSelector((state) => state.bench.device);
   const { data: stock, error } = useStockQuery();

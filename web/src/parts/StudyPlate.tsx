@@ -2,7 +2,7 @@ import { type Circuit, type Device, type DeviceId, deviceOf } from '#core/circui
 import { schoolOf } from '#core/schools';
 import { amount, figures } from '#core/units';
 import { schoolWords } from '#core/words';
-import { useBench } from '../bench/BenchProvider';
+import { useJudged } from '../bench/BenchProvider';
 import { FindingNote } from '../plates/FindingNote';
 import { TransformerCard } from '../plates/TransformerCard';
 import { useDocument, usePractice } from '../store/select';
@@ -13,7 +13,7 @@ import { SagLine } from './SagLine';
 
 /** What stands behind a choice: the transformer that the coil hangs on, its sag and its fuse, and what is found at the device. */
 export function StudyPlate({ device }: { device: Device }) {
-  const { study } = useBench();
+  const { study } = useJudged();
   const document = useDocument();
   const practice = usePractice();
   if (!study) return <Box color="muted">Checking every state…</Box>;

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { FindingView, MendAnswer } from '#core/bench';
-import { useBench } from '../bench/BenchProvider';
+import { useBench, useJudged } from '../bench/BenchProvider';
 import { Button, Note } from '../ui/parts';
 import { Box } from '../ui/styled';
 import { TONE, VERDICT_WORDS } from '../ui/verdicts';
@@ -23,7 +23,8 @@ export const FindingNote = ({ finding }: { finding: FindingView }) => (
 
 /** What mends it, each tried in the model in every state; the direction above stays where nothing that was tried does. */
 function Tried({ finding }: { finding: string }) {
-  const { client, study } = useBench();
+  const { client } = useBench();
+  const { study } = useJudged();
   const [asked, setAsked] = useState<{ readonly of: typeof study; readonly answer: MendAnswer | Error | undefined }>();
   // what was tried in another circuit says nothing of this one
   const now = asked && asked.of === study ? asked : undefined;

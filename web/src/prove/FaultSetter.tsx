@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { Device } from '#core/circuit';
-import { useDrawn } from '../bench/BenchProvider';
+import { useFaultList } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
 import { useBenchParts, useDocument } from '../store/select';
 import { useAppDispatch } from '../store/store';
@@ -11,19 +11,19 @@ import { Box, Flex } from '../ui/styled';
 /** Sets a fault into this device to see what it does. The document is not changed. */
 export function FaultSetter({ device }: { device: Device }) {
   const dispatch = useAppDispatch();
-  const { circuit } = useDrawn();
+  const all = useFaultList();
   const { injected, hidden } = useBenchParts('injected', 'hidden');
   const { conductors } = useDocument();
   const { id } = device;
   // of a large panel there are thousands
   const faults = useMemo(
     () =>
-      circuit?.faults.filter(
+      all.filter(
         (one) => one.device === id || (one.conductor !== null && conductors[one.conductor]?.ends.some((end) => end?.startsWith(`${id}:`))),
-      ) ?? [],
-    [circuit, conductors, id],
+      ),
+    [all, conductors, id],
   );
-  const words = (fault: unknown) => circuit?.faults.find((one) => JSON.stringify(one.fault) === JSON.stringify(fault))?.words ?? '';
+  const words = (fault: unknown) => all.find((one) => JSON.stringify(one.fault) === JSON.stringify(fault))?.words ?? '';
   if (faults.length === 0 && injected.length === 0) return null;
   return (
     <Box>

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { shallowEqual } from 'react-redux';
 import { reading as spell } from '#core/units';
-import { useBench } from '../bench/BenchProvider';
+import { useJudged } from '../bench/BenchProvider';
 import { FindingNote } from '../plates/FindingNote';
 import { Processes } from '../plates/Processes';
 import { benchSlice } from '../store/bench';
@@ -13,7 +13,7 @@ import { Box } from '../ui/styled';
 
 /** The plate while nothing is chosen: the first steps, every coil, what the checks say. */
 export function FirstUse() {
-  const { study, isStudyCurrent, studied } = useBench();
+  const { study, isStudyCurrent, studied } = useJudged();
   const dispatch = useAppDispatch();
   const document = useDocument();
   const coils = useFirst(study?.coils ?? [], 'coils');

@@ -4,7 +4,7 @@ import { familyOf, inputsOf, partsOf } from '#core/devices';
 import type { PartView } from '#core/look';
 import { amount, amps, counted, figures, inSentence, reading as spell } from '#core/units';
 import { placeName, tellLeft, tellLife } from '#core/words';
-import { useBench, useLook } from '../bench/BenchProvider';
+import { useDrawn, useJudged, useLook } from '../bench/BenchProvider';
 import { CoilGauge } from '../plates/CoilGauge';
 import { FindingNote } from '../plates/FindingNote';
 import { Locked } from '../plates/Locked';
@@ -75,7 +75,8 @@ const COMMANDING: ReadonlySet<string> = new Set(['switch', 'control', 'protectio
 const PHASE_WORDS = { off: 'off', 'under way': 'under way', on: 'on' } as const;
 
 function DevicePlate({ device, onFold }: { device: Device; onFold: () => void }) {
-  const { study, isStudyCurrent, judgedNear, circuit } = useBench();
+  const { study, isStudyCurrent, judgedNear } = useJudged();
+  const { circuit } = useDrawn();
   const near = judgedNear?.device === device.id ? judgedNear : undefined;
   const look = useLook();
   const dispatch = useAppDispatch();
@@ -283,7 +284,7 @@ function Contacts({ device }: { device: Device }) {
 
 /** Each pole against what it switches: a bar for each thing that is asked of it. */
 function Poles({ device }: { device: Device }) {
-  const { study } = useBench();
+  const { study } = useJudged();
   const poles = study?.poles.filter((one) => one.device === device.id) ?? [];
   return poles.map(({ contact, rows, serves, verdict, life }) => (
     <Box key={contact}>
@@ -319,7 +320,7 @@ function Poles({ device }: { device: Device }) {
 
 /** The small current that a switch carries beside the large one that it commands: low amps through the finger, high amps through the pole. */
 function Commands({ device }: { device: Device }) {
-  const { study } = useBench();
+  const { study } = useJudged();
   const document = useDocument();
   if (!study) return null;
   const own = study.poles.filter((one) => one.device === device.id && one.demand.coilHeldA + one.demand.coilInrushA > 0);

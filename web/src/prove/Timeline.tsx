@@ -2,13 +2,13 @@ import { Slider } from '@chakra-ui/react';
 import { axisBottom } from 'd3-axis';
 import { scaleLinear } from 'd3-scale';
 import { select } from 'd3-selection';
-import { useEffect, useMemo, useRef } from 'react';
+import { memo, useEffect, useMemo, useRef } from 'react';
 import type { RunAnswer } from '#core/bench';
 import type { Bar, RowKind } from '#core/look';
 import { span } from '#core/units';
-import { useBench } from '../bench/BenchProvider';
+import { useRan } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
-import { useBenchParts, useDocument } from '../store/select';
+import { useBenchParts } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Button } from '../ui/parts';
@@ -35,9 +35,8 @@ const FILL: { readonly [K in RowKind]: string } = {
 /** Inputs, timers, coils and loads over the run; scrub it, run it fast, step by event. */
 export function Timeline({ isEmpty = false }: { isEmpty?: boolean }) {
   const dispatch = useAppDispatch();
-  const { run, isRunCurrent } = useBench();
+  const { run, isRunCurrent } = useRan();
   const { playing, speed, log } = useBenchParts('playing', 'speed', 'log');
-  const document = useDocument();
   const atMs = useAppSelector((state) => state.bench.atMs);
   const selected = useAppSelector((state) => state.bench.device);
   const axis = useRef<SVGGElement>(null);
@@ -183,32 +182,39 @@ export function Timeline({ isEmpty = false }: { isEmpty?: boolean }) {
           <path d={`M${x(Math.min(atMs, shownEnd))} 0 V${height - 18}`} stroke={colour('ink')} strokeWidth={1.8} />
         </svg>
       </Box>
-      {!isEmpty && (
-        <Slider.Root
-          aria-label={[`Moment shown, ${document.number}`]}
-          min={0}
-          max={shownEnd}
-          step={Math.max(10, shownEnd / 200)}
-          value={[Math.min(atMs, shownEnd)]}
-          onValueChange={({ value: [moment] }) => {
-            if (moment === undefined || Math.abs(moment - Math.min(atMs, shownEnd)) < 1) return;
-            dispatch(benchSlice.actions.played(false));
-            dispatch(benchSlice.actions.movedTo(moment));
-          }}
-          pl={`${(100 * LEFT) / WIDTH}%`}
-          pr={`${(100 * 8) / WIDTH}%`}
-        >
-          <Slider.Control>
-            <Slider.Track>
-              <Slider.Range />
-            </Slider.Track>
-            <Slider.Thumb index={0} />
-          </Slider.Control>
-        </Slider.Root>
-      )}
+      {!isEmpty && <Scrubber atMs={Math.min(atMs, shownEnd)} endMs={shownEnd} />}
     </Flex>
   );
 }
+
+/** The moment shown, moved by hand or by the arrow keys: apart, for the library's slider is heavy. */
+const Scrubber = memo(function Scrubber({ atMs, endMs }: { atMs: number; endMs: number }) {
+  const dispatch = useAppDispatch();
+  const number = useAppSelector((state) => state.document.now?.number ?? '');
+  return (
+    <Slider.Root
+      aria-label={[`Moment shown, ${number}`]}
+      min={0}
+      max={endMs}
+      step={Math.max(10, endMs / 200)}
+      value={[atMs]}
+      onValueChange={({ value: [moment] }) => {
+        if (moment === undefined || Math.abs(moment - atMs) < 1) return;
+        dispatch(benchSlice.actions.played(false));
+        dispatch(benchSlice.actions.movedTo(moment));
+      }}
+      pl={`${(100 * LEFT) / WIDTH}%`}
+      pr={`${(100 * 8) / WIDTH}%`}
+    >
+      <Slider.Control>
+        <Slider.Track>
+          <Slider.Range />
+        </Slider.Track>
+        <Slider.Thumb index={0} />
+      </Slider.Control>
+    </Slider.Root>
+  );
+});
 
 function BarView({ bar, row, from, to }: { bar: Bar; row: Line; from: number; to: number }) {
   const fill = bar.how === 'chatter' ? 'url(#chatter)' : colour(FILL[row.kind]);

@@ -48,7 +48,8 @@ export function PathSheet() {
   const dispatch = useAppDispatch();
   const isNarrow = useIsNarrow();
   const point = useAppSelector((state) => state.bench.point);
-  const spelled = useMemo(() => new Map(circuit?.points.map((one) => [one.point, one.spelled])), [circuit]);
+  const points = circuit?.points;
+  const spelled = useMemo(() => new Map(points?.map((one) => [one.point, one.spelled])), [points]);
   const touch = useCallback(
     (place: Place) => {
       const { carrying: carried, hand: lead } = store.getState().bench;

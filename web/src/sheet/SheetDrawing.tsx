@@ -41,7 +41,9 @@ export function SheetDrawing({
   const { point, device, hand, carrying } = useBenchParts('point', 'device', 'hand', 'carrying');
   const places = useMemo(() => placesOf(sheet), [sheet]);
   const at = places.find((place) => place.point === point);
-  const nets = useMemo(() => netsOf(sheet), [sheet]);
+  const { netOf, conductorsOfNet } = sheet;
+  const nets = useMemo(() => netsOf(netOf, conductorsOfNet), [netOf, conductorsOfNet]);
+  const keys = useMemo(() => bandKeys(sheet.bands), [sheet.bands]);
   const work = useWork(device ? document.devices[device] : undefined);
 
   const frame = useFrame(sheet, transform);
@@ -126,15 +128,7 @@ export function SheetDrawing({
     >
       <g data-pan transform={transform.current.toString()}>
         {sheet.bands.map((band, index) => (
-          <Band
-            key={bandKey(sheet.bands, index)}
-            band={band}
-            seen={seen}
-            width={sheet.width}
-            nets={nets}
-            spelled={spelled}
-            onTouch={touch}
-          />
+          <Band key={keys[index]} band={band} seen={seen} width={sheet.width} nets={nets} spelled={spelled} onTouch={touch} />
         ))}
         {sheet.spareWords.length > 0 && (
           <text x={64} y={sheet.height + 18} fontFamily="Barlow Semi Condensed" fontSize={12} fill={colour('muted')}>
@@ -160,16 +154,20 @@ export function SheetDrawing({
   );
 }
 
-/** A band keeps its key while others come and go above it. */
-function bandKey(bands: SheetView['bands'], index: number): string {
-  const names = bands.slice(0, index + 1).map(({ name }) => JSON.stringify(name));
-  const name = names.at(-1) ?? '';
-  return `${name} ${names.filter((one) => one === name).length}`;
+/** A band keeps its key while others come and go above it: its name, and how often it has come before. */
+function bandKeys(bands: SheetView['bands']): readonly string[] {
+  const met = new Map<string, number>();
+  return bands.map(({ name }) => {
+    const key = JSON.stringify(name);
+    const times = (met.get(key) ?? 0) + 1;
+    met.set(key, times);
+    return `${key} ${times}`;
+  });
 }
 
 /** Of each net a point whose volts stand for it, and its wires. */
-function netsOf({ netOf, conductorsOfNet }: SheetView): Nets {
+function netsOf(netOf: SheetView['netOf'], wiresOf: SheetView['conductorsOfNet']): Nets {
   const firstOf = new Map<number, Point>();
   for (const [point, net] of netOf) if (!firstOf.has(net)) firstOf.set(net, point);
-  return { firstOf, wiresOf: conductorsOfNet };
+  return { firstOf, wiresOf };
 }

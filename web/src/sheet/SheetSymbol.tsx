@@ -1,9 +1,10 @@
 import { memo, useMemo, useSyncExternalStore } from 'react';
+import { shallowEqual } from 'react-redux';
 import type { ConductorId, Point } from '#core/circuit';
 import { inputsOf } from '#core/devices';
 import { type Pin, type PlacedSymbol, pinCaption } from '#core/draw';
 import { reading as spell } from '#core/units';
-import { useDrawn, useLookStore, usePartView, usePointView } from '../bench/BenchProvider';
+import { useFaultList, useLookStore, usePartView, usePointView } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
 import { usePractice } from '../store/select';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
@@ -27,32 +28,34 @@ export const SheetSymbol = memo(function SheetSymbol({ symbol, isLinked, spelled
   const dispatch = useAppDispatch();
   const view = usePartView(`${symbol.device}:${symbol.part}`);
   const { symbols } = usePractice().schools;
-  const site = useAppSelector((state) => state.document.now?.practice ?? 'na');
-  const { circuit } = useDrawn();
-  const injected = useAppSelector((state) => state.bench.injected);
+  const faults = useFaultList();
+  const { site, injected, isSelected, isPicked, hasInput, isCovered, atMs } = useAppSelector(({ bench, document: { now } }) => {
+    const device = now?.devices[symbol.device];
+    const hasInput = now !== undefined && inputAt(now, symbol.device, symbol.part) !== undefined;
+    return {
+      site: now?.practice ?? 'na',
+      injected: bench.injected,
+      isSelected: bench.device === symbol.device,
+      isPicked: bench.picked.includes(symbol.device),
+      hasInput,
+      // where poles stand together the button is under the last of them, in place of its words
+      isCovered: hasInput || (symbol.stack !== undefined && device !== undefined && inputsOf(device, now).length > 0),
+      // the clock is read only where something is counted down
+      atMs: view?.dueMs != null ? Math.floor(bench.atMs / 500) * 500 : 0,
+    };
+  }, shallowEqual);
   // on the symbol of the part that is wrong, or on both ends of the wire that is
   const faultOn = useMemo(() => {
-    if (injected.length === 0 || !circuit) return undefined;
+    if (injected.length === 0) return undefined;
     const set = new Set(injected.map((fault) => JSON.stringify(fault)));
     const lands = (conductor: ConductorId) =>
       store.getState().document.now?.conductors[conductor]?.ends.some((end) => symbol.pins.some(({ point }) => point === end)) ?? false;
-    return circuit.faults.find(
+    return faults.find(
       ({ fault }) =>
         set.has(JSON.stringify(fault)) &&
         ('device' in fault ? fault.device === symbol.device && fault.part === symbol.part : lands(fault.conductor)),
     )?.words;
-  }, [injected, circuit, symbol]);
-  const isSelected = useAppSelector((state) => state.bench.device === symbol.device);
-  const isPicked = useAppSelector((state) => state.bench.picked.includes(symbol.device));
-  const hasInput = useAppSelector(({ document: { now } }) => now !== undefined && inputAt(now, symbol.device, symbol.part) !== undefined);
-  // where poles stand together the button is under the last of them, in place of its words
-  const isCovered = useAppSelector(
-    ({ document: { now } }) =>
-      hasInput ||
-      (symbol.stack !== undefined && now?.devices[symbol.device] !== undefined && inputsOf(now.devices[symbol.device]!, now).length > 0),
-  );
-  // the clock is read only where something is counted down
-  const atMs = useAppSelector((state) => (view?.dueMs != null ? Math.floor(state.bench.atMs / 500) * 500 : 0));
+  }, [injected, faults, symbol]);
   return (
     <>
       <SymbolView

@@ -7,9 +7,15 @@ import { server } from './server';
 import { type State, useAppSelector } from './store';
 
 /** How the open job is done; what is judged follows it. */
-const selectPractice = (state: State): Practice =>
-  (state.document.job === undefined ? undefined : server.endpoints.practice.select(state.document.job)(state).data?.practice) ??
-  DEFAULT_PRACTICE;
+/** The selector of each job, made once: each that is made anew has nothing in mind. */
+const ofJob = new Map<string, ReturnType<typeof server.endpoints.practice.select>>();
+function selectPractice(state: State): Practice {
+  const { job } = state.document;
+  if (job === undefined) return DEFAULT_PRACTICE;
+  const select = ofJob.get(job) ?? server.endpoints.practice.select(job);
+  ofJob.set(job, select);
+  return select(state).data?.practice ?? DEFAULT_PRACTICE;
+}
 
 export const usePractice = (): Practice => useAppSelector(selectPractice);
 

@@ -6,7 +6,7 @@ import type { DeviceId } from '#core/circuit';
 import { schoolOf } from '#core/schools';
 import { amount, figures } from '#core/units';
 import { schoolWords } from '#core/words';
-import { useBench } from '../bench/BenchProvider';
+import { useJudged } from '../bench/BenchProvider';
 import { FindingNote } from '../plates/FindingNote';
 import { Nameplate } from '../plates/Nameplate';
 import { benchSlice } from '../store/bench';
@@ -38,7 +38,7 @@ const RULES: ReadonlySet<RuleId> = new Set<RuleId>([
 ]);
 
 export default function SupplyPage() {
-  const { study } = useBench();
+  const { study } = useJudged();
   const dispatch = useAppDispatch();
   const document = useDocument();
   const practice = usePractice();

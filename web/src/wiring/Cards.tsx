@@ -5,7 +5,7 @@ import { familyOf } from '#core/devices';
 import { type CardPaper, type CardPart, cardPages, type Drawing, lineCard, stripTable, tableCard, writeDrawing } from '#core/formats';
 import { naturally, volts } from '#core/units';
 import { labelOf } from '#core/words';
-import { useBench } from '../bench/BenchProvider';
+import { useJudged } from '../bench/BenchProvider';
 import { TableButtons } from '../paper/TableButtons';
 import { useDocument } from '../store/select';
 import { useAppSelector } from '../store/store';
@@ -35,7 +35,7 @@ interface Props {
 /** What stays at the panel for the next person: a label on each device and cable, a card beside each strip, a card in the door. */
 export function Cards({ rows, isStopped, isJudged }: Props) {
   const document = useDocument();
-  const { study } = useBench();
+  const { study } = useJudged();
   const revision = useAppSelector((state) => state.sync.revision);
   const [size, setSize] = useState<Size>('70 × 36');
   const [paper, setPaper] = useState<CardPaper>(document.practice === 'na' ? 'Letter' : 'A4');

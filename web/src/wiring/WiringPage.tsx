@@ -4,7 +4,7 @@ import { plainRows } from '#core/bench';
 import { type ConductorId, deviceOf, type TerminalId } from '#core/circuit';
 import { plateFigures, terminalFigures } from '#core/formats';
 import { addWire } from '#core/panel';
-import { useBench } from '../bench/BenchProvider';
+import { useJudged } from '../bench/BenchProvider';
 import { DrawingDialog } from '../paper/DrawingDialog';
 import { PointPlate } from '../plates/PointPlate';
 import { PathSheet } from '../sheet/PathSheet';
@@ -57,7 +57,7 @@ export default function WiringPage() {
   const dispatch = useAppDispatch();
   const narrow = useIsNarrow();
   const document = useDocument();
-  const { study } = useBench();
+  const { study } = useJudged();
   const landings = useLandings();
   const { point, conductor, red, black } = useBenchParts('point', 'conductor', 'red', 'black');
   const name = useAppSelector((state) => state.settings.name);

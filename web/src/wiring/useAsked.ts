@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { Questions, QuestionType } from '#core/bench';
-import { useBench } from '../bench/BenchProvider';
+import { useBench, useDrawn } from '../bench/BenchProvider';
 import { useDocument, usePractice } from '../store/select';
 
 interface Asked<A> {
@@ -13,7 +13,8 @@ interface Asked<A> {
 
 /** Asks the bench a question of the open circuit, again whenever the circuit, the practice or what is asked changes. @param ask undefined: nothing is asked */
 export function useAsked<T extends QuestionType>(type: T, ask: Questions[T]['ask'] | undefined): Asked<Questions[T]['answer']> {
-  const { client, circuit } = useBench();
+  const { client } = useBench();
+  const { circuit } = useDrawn();
   const document = useDocument();
   const practice = usePractice();
   const [got, setGot] = useState<{ answer: Questions[T]['answer']; of: readonly unknown[] }>();

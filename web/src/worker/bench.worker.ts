@@ -1,13 +1,12 @@
-import { createDesk, createQueue } from '#core/bench';
-import { type Circuit, patched } from '#core/circuit';
 import type { ToWorker } from './client';
+import { createInbox } from './inbox';
 
 /** How often a long question says that it is still at work; a finished band of the sheet is sent at once. */
 const HEARTBEAT_MS = 100;
 /** How long it works before it looks whether something was asked or is not wanted any more. */
 const SLICE_MS = 12;
 
-const queue = createQueue(createDesk());
+const { queue, take } = createInbox();
 let isRunning = false;
 
 /** Lets messages in: unlike a timer, a message to oneself costs no four milliseconds. */
@@ -36,21 +35,7 @@ async function work(): Promise<void> {
   isRunning = false;
 }
 
-/** The document that was laid down last: of the next one the page sends what is new in it. */
-let document: Circuit;
-
 self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
-  if ('cancel' in data) queue.cancel(data.cancel);
-  else if (data.type !== 'circuit') queue.push(data);
-  else {
-    if ('patch' in data) {
-      const { patch, ...rest } = data;
-      document = patched(document, patch);
-      queue.push({ ...rest, document });
-    } else {
-      document = data.document;
-      queue.push(data);
-    }
-  }
+  take(data);
   if (!isRunning) void work();
 };

@@ -76,10 +76,14 @@ export function createBenchClient(start: () => Labourer = startWorker): BenchCli
   let worker = hired();
 
   function post(question: Question): void {
-    if (question.type !== 'circuit') return worker.postMessage(question);
+    worker.postMessage(partOf(question));
+    if (question.type === 'circuit') sent = question.document;
+  }
+
+  function partOf(question: Question): ToWorker {
+    if (question.type !== 'circuit' || !sent) return question;
     const { document, ...rest } = question;
-    worker.postMessage(sent ? { ...rest, patch: patchBetween(sent, document) } : question);
-    sent = document;
+    return { ...rest, patch: patchBetween(sent, document) };
   }
 
   function hired(): Labourer {

@@ -1,18 +1,19 @@
 import 'fake-indexeddb/auto';
 import { cleanup, configure } from '@testing-library/react';
 import { afterEach, vi } from 'vitest';
-import { createDesk, createQueue, type Question, type Reply } from '#core/bench';
+import type { Reply } from '#core/bench';
+import type { ToWorker } from '../../src/worker/client';
+import { createInbox } from '../../src/worker/inbox';
 import { answerOf } from './server';
 
 /** What a page needs of a browser and jsdom has not: a worker that works in this thread, a server in memory, boxes without a size. */
 class BenchWorker {
   onmessage: ((event: { data: Reply }) => void) | null = null;
-  private readonly queue = createQueue(createDesk());
+  private readonly inbox = createInbox();
   private isAtWork = false;
 
-  postMessage(message: Question | { readonly cancel: number }): void {
-    if ('cancel' in message) this.queue.cancel(message.cancel);
-    else this.queue.push(message);
+  postMessage(message: ToWorker): void {
+    this.inbox.take(message);
     if (!this.isAtWork) void this.work();
   }
 
@@ -23,8 +24,8 @@ class BenchWorker {
   private async work(): Promise<void> {
     this.isAtWork = true;
     await Promise.resolve();
-    for (let steps = 1; !this.queue.isEmpty; steps++) {
-      const data = this.queue.step();
+    for (let steps = 1; !this.inbox.queue.isEmpty; steps++) {
+      const data = this.inbox.queue.step();
       if (data) this.onmessage?.({ data });
       if (steps % 50 === 0) await new Promise((done) => setTimeout(done));
     }
