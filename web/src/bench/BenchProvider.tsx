@@ -15,6 +15,7 @@ import type { LookAnswer, NearAnswer, RunAnswer, SheetAnswer, StudyAnswer } from
 import type { Circuit, DeviceId, Point } from '#core/circuit';
 import type { Band } from '#core/draw';
 import type { PartView, PointView } from '#core/look';
+import type { Practice } from '#core/schools';
 import { benchSlice } from '../store/bench';
 import { powerAt, useBenchParts, usePractice } from '../store/select';
 import { usePracticeQuery } from '../store/server';
@@ -27,6 +28,8 @@ import { sameDrawn } from './sameSheet';
 /** What works for the circuit, and how it fares. */
 interface Bench {
   readonly client: BenchClient;
+  /** what lies on the worker's desk: whoever asks about the circuit asks when it has come there, and again when another does */
+  readonly laid: { readonly document: Circuit; readonly practice: Practice } | undefined;
   /** how often the worker had to be started again, for the words that say so */
   readonly restarts: number;
   readonly failed: string | undefined;
@@ -159,6 +162,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
   const [judged, setJudged] = useState<{ readonly study: StudyAnswer; readonly of: readonly unknown[] }>();
   const [near, setNear] = useState<{ readonly answer: NearAnswer; readonly of: readonly unknown[] }>();
   const [studied, setStudied] = useState<{ seen: number; of: number }>();
+  const [laid, setLaid] = useState<Bench['laid']>();
   const [restarts, setRestarts] = useState(0);
   const [failed, setFailed] = useState<string>();
   const frame = useAppSelector((state) => (run ? frameIndex(run.frames, state.bench.atMs) : 0));
@@ -195,7 +199,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
       client.ask('near', { device: chosen }, { signal }).then((answer) => answer && setNear({ answer, of: [document, practice] }), fail);
     };
     setDrawing(NO_BANDS);
-    client.ask('circuit', { document, practice, of }, { signal }).catch(fail);
+    client.ask('circuit', { document, practice, of }, { signal }).then(() => setLaid({ document, practice }), fail);
     if (isAlike) {
       // somebody has typed a rating: after what runs comes the verdict, and the sheet, which is nearly the same, after both
       queueMicrotask(() => {
@@ -268,7 +272,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
   const isStudyCurrent = judged !== undefined && [document, practice].every((one, index) => one === judged.of[index]);
   const nearNow = !isStudyCurrent && near && [document, practice].every((one, index) => one === near.of[index]) ? near.answer : undefined;
   const study = useMemo(() => (judged && nearNow ? joinNear(judged.study, nearNow) : judged?.study), [judged, nearNow]);
-  const bench = useMemo<Bench>(() => ({ client, restarts, failed }), [client, restarts, failed]);
+  const bench = useMemo<Bench>(() => ({ client, laid, restarts, failed }), [client, laid, restarts, failed]);
   const drawn = useMemo<Drawn>(() => ({ circuit, drawing }), [circuit, drawing]);
   const ranNow = useMemo<Ran>(() => ({ run, isRunCurrent }), [run, isRunCurrent]);
   const judgedNow = useMemo<Judged>(

@@ -39,7 +39,7 @@ const pick = <T,>(list: readonly T[]): T | undefined => list[Math.floor(Math.ran
 
 export default function FindPage() {
   const dispatch = useAppDispatch();
-  const { client } = useBench();
+  const { client, laid } = useBench();
   const { circuit } = useDrawn();
   const document = useDocument();
   const { complaint, seen, measured, noDanger } = useAppSelector((state) => state.find);
@@ -54,7 +54,7 @@ export default function FindPage() {
   const key = JSON.stringify(ask);
   // biome-ignore lint/correctness/useExhaustiveDependencies: the key stands for all that is asked
   useEffect(() => {
-    if (!circuit || document.complaints.length === 0) return;
+    if (!laid?.document.complaints[complaint]) return;
     const given = new AbortController();
     setProblem(undefined);
     setSeen(undefined);
@@ -63,7 +63,7 @@ export default function FindPage() {
       (error: Error) => given.signal.aborted || error.name === 'AbortError' || setProblem(error.message),
     );
     return () => given.abort();
-  }, [key, circuit, client]);
+  }, [key, laid, client]);
 
   if (document.complaints.length === 0 || isNew)
     return (

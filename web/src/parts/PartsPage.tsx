@@ -44,7 +44,7 @@ const isChosen = (document: Circuit, device: Device): boolean =>
 export default function PartsPage() {
   const dispatch = useAppDispatch();
   const narrow = useIsNarrow();
-  const { client } = useBench();
+  const { client, laid } = useBench();
   const { study } = useJudged();
   const document = useDocument();
   const selectedDevice = useAppSelector((state) => state.bench.device);
@@ -66,7 +66,7 @@ export default function PartsPage() {
   const [picked, setPicked] = useState<string>();
   const [beside, setBeside] = useState<string>();
   const [search, setSearch] = useState('');
-  const [twin, setTwin] = useState<{ id: string; answer: TwinAnswer }>();
+  const [twin, setTwin] = useState<{ id: string; of: unknown; answer: TwinAnswer }>();
   const blank = useMemo(() => device && blankHand(device, document), [device, document]);
   const inHand = isHand ? (hand ?? blank ?? null) : null;
   const place = usePlace(device?.id, inHand);
@@ -86,7 +86,7 @@ export default function PartsPage() {
     const given = new AbortController();
     const later = setTimeout(() => {
       client.ask('twin', { device: id, part: chosen }, { signal: given.signal }).then(
-        (answer) => setTwin({ id: key, answer }),
+        (answer) => setTwin({ id: key, of: laid, answer }),
         () => undefined, // not wanted any more, or the provider shows it
       );
     }, 80);
@@ -94,9 +94,10 @@ export default function PartsPage() {
       given.abort();
       clearTimeout(later);
     };
-  }, [client, id, key, chosen, isHand, place?.done, place?.hand?.judged]);
+  }, [client, laid, id, key, chosen, isHand, place?.done, place?.hand?.judged]);
   if (!device) return <Box p="24px">This circuit has no device to choose a part for.</Box>;
-  const answer = twin?.id === key ? twin.answer : undefined;
+  // what was tried was tried in the circuit as it lay there: of another one it says nothing
+  const answer = twin?.id === key && twin.of === laid ? twin.answer : undefined;
   const use = () => {
     if (!answer) return;
     dispatch(edit(answer.changes));

@@ -3,34 +3,30 @@ import type { PlaceAnswer } from '#core/bench';
 import type { DeviceId } from '#core/circuit';
 import type { StockPart } from '#core/devices';
 import { useBench } from '../bench/BenchProvider';
-import { usePractice } from '../store/select';
 import { useStockQuery } from '../store/server';
-import { store, useAppSelector } from '../store/store';
+import { store } from '../store/store';
 
 /** How many further states are looked at before there is an answer: few, so that a keystroke never waits for them. */
 const STATES = 6;
 
 /** What the place asks and what fits it; the answer grows as further states are seen. */
 export function usePlace(device: DeviceId | undefined, hand: StockPart | null): PlaceAnswer | undefined {
-  const { client } = useBench();
+  const { client, laid } = useBench();
   const { data: stock } = useStockQuery();
-  const document = useAppSelector((state) => state.document.now);
-  const practice = usePractice();
   const [answer, setAnswer] = useState<PlaceAnswer>();
   const [stocked, setStocked] = useState(0);
   const askedFor = useRef<string>('');
   useEffect(() => {
     if (!stock) return;
     let current = true;
-    const laid = client.ask('stock', { parts: stock.map(({ part }) => part) });
-    laid.then(() => current && setStocked((count) => count + 1)).catch(() => undefined); // the provider shows a worker that failed
+    const known = client.ask('stock', { parts: stock.map(({ part }) => part) });
+    known.then(() => current && setStocked((count) => count + 1)).catch(() => undefined); // the provider shows a worker that failed
     return () => {
       current = false;
     };
   }, [client, stock]);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a new practice is judged by anew
   useEffect(() => {
-    if (!device || !document || stocked === 0) return;
+    if (!device || !laid || stocked === 0) return;
     const given = new AbortController();
     if (askedFor.current !== device) setAnswer(undefined);
     askedFor.current = device;
@@ -41,6 +37,6 @@ export function usePlace(device: DeviceId | undefined, hand: StockPart | null): 
     };
     look().catch(() => undefined); // not wanted any more, or the provider shows it
     return () => given.abort();
-  }, [client, device, hand, document, practice, stocked]);
+  }, [client, device, hand, laid, stocked]);
   return answer;
 }
