@@ -78,15 +78,20 @@ describe('the desk', () => {
       lay(edited(panel, { type: 'setField', device: dev('dT2'), field: 'va', to: { value: va, evidence: 'print' } }));
       const near = (['dT2', 'dK2', 'dTC2'] as const).map((id) => drain(made.near({ device: dev(id) }))!);
       const whole = drain(made.study({}));
-      // a small panel is judged whole; in a large one a transformer in two states, what is called in those of its calls
+      // a small panel is judged whole; in a large one a transformer in three states, what is called in those of its calls
       const seen = near.map(({ statesSeen }) => statesSeen);
-      expect(seen).toEqual(devices > 30 ? [2, 8, 8] : near.map(() => whole.statesSeen));
+      expect(seen).toEqual(devices > 30 ? [3, 8, 8] : near.map(() => whole.statesSeen));
       for (const one of near) {
         const own = <T extends { device: string }>(list: readonly T[]) => list.filter(({ device }) => device === one.device);
         const told = ({ coils, poles, transformers }: Pick<typeof whole, 'coils' | 'poles' | 'transformers'>) => ({
           coils: own(coils).map(({ verdict, word, holdWord, says }) => ({ verdict, word, holdWord, says })),
           poles: own(poles),
-          transformers: own(transformers).map(({ va: rated, lowestV }) => ({ rated, lowestV: Math.round(lowestV * 10) / 10 })),
+          transformers: own(transformers).map(({ va: rated, lowestV, heldVa, needV }) => [
+            rated,
+            lowestV.toFixed(1),
+            heldVa.toFixed(1),
+            needV,
+          ]),
         });
         expect(told(one)).toEqual(told(whole));
       }

@@ -179,6 +179,8 @@ export interface TransformerStudy {
   readonly lowestState: string;
   readonly heldVa: number;
   readonly worstVa: number;
+  /** what the coils on it must have to close, the most of them; null: none hangs on it whose print is read */
+  readonly needV: number | null;
   readonly loads: readonly (Pick<HungLoad, 'heldVa' | 'inrushVa'> & { readonly tag: string })[];
 }
 

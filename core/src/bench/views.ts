@@ -3,9 +3,10 @@ import type { Circuit, DeviceId } from '#core/circuit';
 import type { Sheet } from '#core/draw';
 import { type CoilSeen, type Exploration, secondaryRatedV } from '#core/explore';
 import { type Candidate, cornersOf, type Place } from '#core/fit';
-import { isWired } from '#core/graph';
+import { graphOf, isWired, type PlannedPart } from '#core/graph';
 import { isKind } from '#core/kinds';
 import { loadLines, loadsOn, suppliesOf } from '#core/look';
+import type { NetworkPlan } from '#core/network';
 import type { Practice } from '#core/schools';
 import { coilWindow, type Row } from '#core/size';
 import { naturally, real } from '#core/units';
@@ -112,10 +113,21 @@ function transformerStudies({ circuit, exploration: { plan, transformers } }: St
         lowestState: tellCalls(circuit, lowestAt),
         secondaryV: secondaryRatedV(part),
         primaryV: wired.at(-1)?.volts ?? 0,
+        needV: needOn(plan, planned),
         loads: loadsOn(plan, planned).map(({ device: own, heldVa, inrushVa }) => ({ tag: own.tag, heldVa, inrushVa })),
       },
     ];
   });
+}
+
+/** Volts that the coils on a transformer must have to close, the most of them; null where none is known. */
+function needOn(plan: NetworkPlan, transformer: PlannedPart): number | null {
+  const { feeders } = graphOf(plan);
+  const needs = plan.parts.filter(isKind('coil')).flatMap((coil) => {
+    const needV = coilWindow(coil.part)?.mustCloseV;
+    return needV !== undefined && feeders(coil).includes(transformer) ? [needV] : [];
+  });
+  return needs.length > 0 ? Math.max(...needs) : null;
 }
 
 const supplyViews = ({ circuit, exploration }: Study): SupplyView[] =>

@@ -33,6 +33,8 @@ export interface Scope {
   readonly groups?: readonly LeverGroup[];
   /** how all else is called while these states are tried a second time */
   readonly others?: Calls;
+  /** a state by itself */
+  readonly also?: Calls;
 }
 
 /**
@@ -150,7 +152,7 @@ interface Survey {
   readonly untried: readonly Untried[];
 }
 
-function surveyOf(plan: NetworkPlan, { groups: set = leverGroups(plan), others: outside = [] }: Scope): Survey {
+function surveyOf(plan: NetworkPlan, { groups: set = leverGroups(plan), others: outside = [], also = [] }: Scope): Survey {
   const groups = set.map((group) => combinations(plan, group));
   const weights = new Map<string, number>();
   const heaviestOf = () => groups.map(({ calls }) => greatest([[], ...calls], (one) => weights.get(callsKey(one)) ?? 0) ?? []);
@@ -161,6 +163,7 @@ function surveyOf(plan: NetworkPlan, { groups: set = leverGroups(plan), others: 
       tell(groups.length > 1 ? 2 * alone - 1 : alone);
       yield [];
       for (const { calls } of groups) yield* calls;
+      if (also.length > 0) yield also;
       if (outside.length > 0) {
         yield outside;
         for (const { calls } of groups) for (const one of calls) yield merged([one, outside]);

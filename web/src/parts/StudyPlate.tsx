@@ -24,11 +24,6 @@ export function StudyPlate({ device }: { device: Device }) {
     study.transformers.find((one) => one.loads.some(({ tag }) => tag === device.tag)) ??
     study.transformers.find((one) => isNear(document, one.device, device));
   const tag = transformer && document.devices[transformer.device]?.tag;
-  const needs =
-    transformer &&
-    study.coils
-      .filter((one) => transformer.loads.some((load) => load.tag === document.devices[one.device]?.tag))
-      .map((one) => one.window?.mustCloseV ?? 0);
   const leg = schoolOf(practice, 'fuseLeg');
   return (
     <>
@@ -61,7 +56,7 @@ export function StudyPlate({ device }: { device: Device }) {
             heldVa={transformer.heldVa}
             worstVa={transformer.worstVa}
             lowestV={transformer.lowestV}
-            needV={needs && needs.length > 0 ? Math.max(...needs) : undefined}
+            needV={transformer.needV ?? undefined}
           />
           <Label>Fuse</Label>
           <Row>

@@ -3,14 +3,21 @@ import { figures, reading as spell } from '#core/units';
 import { Label, Mono, Note, Row } from '../ui/parts';
 import { Box, Flex } from '../ui/styled';
 
+/** What leaks through is no load. */
+const vaOf = (va: number): string => figures(va < 0.01 ? 0 : va);
+/** Beyond this share of its VA a transformer has no room left. Common practice. */
+const MOST_HELD = 0.8;
+
 export function TransformerCard({ transformer, now }: { transformer: TransformerStudy; now: { volts: number; va: number } | null }) {
   const most = Math.max(transformer.va ?? 1, transformer.worstVa, ...transformer.loads.map(({ inrushVa }) => inrushVa)) * 1.05;
+  const sags = transformer.needV !== null && transformer.lowestV < transformer.needV;
   const share = (va: number) => `${Math.min(100, (100 * va) / most)}%`;
   return (
     <Box>
-      <Note tone={transformer.va !== null && transformer.heldVa > 0.8 * transformer.va ? 'look' : 'good'}>
-        Held {figures(transformer.heldVa)} VA of {transformer.va ?? '?'}. Worst moment {figures(transformer.worstVa)} VA, secondary down to{' '}
-        {spell(transformer.lowestV)} V.
+      <Note tone={sags ? 'danger' : transformer.va === null || transformer.heldVa > MOST_HELD * transformer.va ? 'look' : 'good'}>
+        {sags && <strong>Sags too far. </strong>}
+        Held {vaOf(transformer.heldVa)} VA of {transformer.va ?? '?'}. Worst moment {vaOf(transformer.worstVa)} VA, secondary down to{' '}
+        {spell(transformer.lowestV)} V{transformer.needV !== null && `; what hangs on it needs ${spell(transformer.needV)} V to close`}.
       </Note>
       <Label>What hangs on it</Label>
       {transformer.loads.map(({ tag, heldVa, inrushVa }) => (
@@ -44,7 +51,7 @@ export function TransformerCard({ transformer, now }: { transformer: Transformer
       </Row>
       {now && (
         <Row>
-          <span>Now, at {figures(now.va)} VA</span>
+          <span>Now, at {vaOf(now.va)} VA</span>
           <Mono>{spell(now.volts)} V</Mono>
         </Row>
       )}
