@@ -6,7 +6,7 @@ import { demo, on, powered } from '../../core/src/testing/demo';
 import { edited } from '../../core/src/testing/edits';
 import { frameIndex } from '../src/bench/BenchProvider';
 import { createLookStore } from '../src/bench/lookStore';
-import { sameDrawn } from '../src/bench/sameSheet';
+import { sameDrawn } from '../src/bench/sameDrawn';
 
 /** Asks a desk to the end, as the worker does; what comes has crossed a border and shares no object with what came before. */
 function desk() {

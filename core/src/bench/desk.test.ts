@@ -5,8 +5,9 @@ import { DEFAULT_PRACTICE } from '#core/schools';
 import { DEMO, demo, on, point, powered } from '../testing/demo';
 import { edited } from '../testing/edits';
 import { dev } from '../testing/ids';
+import { manyThermostats } from '../testing/odd';
 import { unitPanel } from '../testing/panel';
-import { createDesk, type FindAsk, type LookAnswer, type LookAsk, type Questions } from './index';
+import { createDesk, createQueue, type FindAsk, type LookAnswer, type LookAsk, type Questions } from './index';
 
 /** A desk with a circuit run on it, each answer drained. */
 function desk(name: string, log: readonly LogEntry[], faults: Questions['run']['ask']['faults'] = [], practice = DEFAULT_PRACTICE) {
@@ -97,6 +98,57 @@ describe('the desk', () => {
       }
     }
     expect(drain(made.near({ device: dev('dNone') }))).toBeNull();
+  });
+
+  it('where as much bears on a device as on all, it is judged with the rest; what feeds it is judged first', () => {
+    const made = createDesk();
+    const lay = (va: number) =>
+      drain(
+        made.circuit({
+          document: edited(manyThermostats(44, false), {
+            type: 'setField',
+            device: dev('dT1'),
+            field: 'va',
+            to: { value: va, evidence: 'print' },
+          }),
+          practice: DEFAULT_PRACTICE,
+        }),
+      );
+    lay(40);
+    drain(made.study({}));
+    lay(50);
+    expect([drain(made.near({ device: dev('dK1') })), drain(made.near({ device: dev('dT1') }))?.statesSeen]).toEqual([null, 2]);
+  });
+
+  it('a look is answered before a verdict that is under way', () => {
+    const queue = createQueue(createDesk());
+    const panel = unitPanel(100);
+    const lay = (id: number, va: number) =>
+      queue.push({
+        id,
+        type: 'circuit',
+        document: edited(panel, { type: 'setField', device: dev('dT1'), field: 'va', to: { value: va, evidence: 'print' } }),
+        practice: DEFAULT_PRACTICE,
+      });
+    const answered = (many: number): number[] => {
+      const ids: number[] = [];
+      while (ids.length < many) {
+        const reply = queue.step();
+        if (reply && !('progress' in reply)) ids.push(reply.id);
+      }
+      return ids;
+    };
+    lay(1, 40);
+    queue.push({ id: 2, type: 'study' });
+    expect(answered(2)).toEqual([1, 2]);
+    lay(3, 50);
+    queue.push({ id: 4, type: 'run', log: [powered], faults: [] });
+    queue.push({ id: 5, type: 'near', device: dev('dK1') });
+    expect(answered(2)).toEqual([3, 4]);
+    expect(queue.step()).toMatchObject({ id: 5, progress: { seen: 0 } });
+    queue.push({ id: 6, type: 'look', atMs: 0, red: null, black: null, mode: 'vac', clamp: null, device: null });
+    queue.push({ id: 7, type: 'sheet' });
+    expect(answered(3)).toEqual([6, 5, 7]);
   });
 
   it('keeps nothing of a circuit that lay on it before another, though both call their devices alike', () => {

@@ -41,6 +41,8 @@ type Runner = ReturnType<typeof createRunner> & { readonly rig: ReturnType<typeo
 
 /** States times parts that are judged before anybody waits. */
 const QUICK_WORK = 4000;
+/** And the most that one device may take before the rest. */
+const NEAR_WORK = 40_000;
 
 /** Stops what was asked with something wrong in it; said as it stands. */
 export class AskError extends Error {}
@@ -144,8 +146,14 @@ export function createDesk(): Desk {
       // a small circuit is judged whole in no time, and is kept for the study
       if (one.explored || one.last.statesSeen * one.plan.parts.length <= QUICK_WORK)
         return nearView(one.circuit, yield* explored(one), one.practice, device);
-      const seen = yield* exploring(one.plan, [], scopeOn(one.plan, device, one.last.heaviest));
-      return nearView(one.circuit, seen, one.practice, device);
+      const walk = exploring(one.plan, [], scopeOn(one.plan, device, one.last.heaviest));
+      for (;;) {
+        const step = walk.next();
+        if (step.done) return nearView(one.circuit, step.value, one.practice, device);
+        // so much acts on it that the whole is as near
+        if (step.value.of * one.plan.parts.length > NEAR_WORK) return null;
+        yield step.value;
+      }
     },
 
     *mend({ finding: id }) {

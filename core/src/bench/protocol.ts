@@ -33,7 +33,7 @@ export interface Questions {
   run: { ask: { log: readonly LogEntry[]; faults: readonly Fault[] }; answer: RunAnswer };
   look: { ask: LookAsk; answer: LookAnswer };
   study: { ask: Record<never, never>; answer: StudyAnswer };
-  /** what a change does to a device, before all of the circuit is judged; null: nothing is known yet of how the rest loads the supply */
+  /** what a change does to a device, before all of the circuit is judged; null: nothing is known yet of how the rest loads the supply, or as much bears on it as on all */
   near: { ask: { device: DeviceId }; answer: NearAnswer | null };
   mend: { ask: { finding: string }; answer: MendAnswer };
   find: { ask: FindAsk; answer: FindAnswer };

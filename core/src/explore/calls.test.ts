@@ -61,6 +61,10 @@ describe('what is tried of one group', () => {
     expect(tried(parallel('thermostat-two-wire', 6, 5000))[0]!.untried).toBeUndefined();
     expect(tried(parallel('thermostat-two-wire', 7, 5000))[0]!.untried).toMatchObject({ of: 127 });
   });
+  it('of 64 that stay as they are put the pairs are written down, and not how all of them may stand', () => {
+    const [group] = tried(parallel('thermostat-two-wire', 64));
+    expect([group!.calls.length, group!.untried?.of]).toEqual([64 + (64 * 63) / 2 + 1 + 64, 2 ** 64 - 1]);
+  });
   it.each([2, 3])('of %i pushes also each after each other one', (count) => {
     const [group] = tried(parallel('push-button', count));
     const seconds = group!.calls.filter((calls) => calls.some((call) => 'press' in call && call.press === 2));

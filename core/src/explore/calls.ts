@@ -118,6 +118,8 @@ function ordersOf(axes: readonly Axis[], most: number): { calls: Call[][]; of: n
   const pairs = pushes.flatMap((first) =>
     pushes.filter((second) => second !== first).map((second) => [first, { ...second, press: 2 as const }]),
   );
+  // with nothing to push twice there is no order, and how all else may be held is not written down
+  if (pairs.length === 0) return { calls: [], of: 0 };
   const of = pairs.length * sizeOf(held);
   const standing = of <= most ? [[], ...allOf(held)] : [[], held.flatMap(({ choices }) => choices.slice(0, 1))];
   return { calls: standing.flatMap((set) => pairs.map((pair) => [...set, ...pair])), of };

@@ -3,8 +3,8 @@ import { rigged } from './rigged';
 
 const coil24 = { coilKind: 'AC', coilV: 24, coilHz: '60', inrushVa: 10, sealedVa: 5 } as const;
 
-/** Thermostats in parallel on one 24 V coil; the last one brings 120 V. */
-export function manyThermostats(count: number): Circuit {
+/** Thermostats in parallel on one 24 V coil; the last one brings 120 V, unless said otherwise. */
+export function manyThermostats(count: number, isAstray = true): Circuit {
   const tags = Array.from({ length: count }, (_, index) => `TC${index + 1}`);
   return rigged(
     {
@@ -18,7 +18,7 @@ export function manyThermostats(count: number): Circuit {
       ['G1:N', 'T1:COM'],
       ['T1:C', 'G1:N'],
       ...tags.flatMap((tag, index): [string, string][] => [
-        [index === count - 1 ? 'G1:L' : 'T1:R', `${tag}:1`],
+        [isAstray && index === count - 1 ? 'G1:L' : 'T1:R', `${tag}:1`],
         [`${tag}:2`, 'K1:A1'],
       ]),
       ['K1:A2', 'T1:C'],

@@ -23,7 +23,7 @@ import { store, useAppDispatch, useAppSelector } from '../store/store';
 import { type BenchClient, benchClient } from '../worker/client';
 import { joinNear } from './joinNear';
 import { createLookStore, type LookStore } from './lookStore';
-import { sameDrawn } from './sameSheet';
+import { sameDrawn } from './sameDrawn';
 
 /** What works for the circuit, and how it fares. */
 interface Bench {

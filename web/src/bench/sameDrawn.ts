@@ -31,7 +31,7 @@ function sameBand(before: BandView, after: BandView): BandView {
 }
 
 /** A sheet that came anew, with what did not move kept as the objects that are on the screen: those are not drawn again. */
-export function sameSheet(before: SheetView, after: SheetView): SheetView {
+function sameSheet(before: SheetView, after: SheetView): SheetView {
   const known = new Map(before.bands.map((band) => [whole(band.name), band]));
   const bands = after.bands.map((band) => {
     const was = known.get(whole(band.name));
