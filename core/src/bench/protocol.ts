@@ -197,7 +197,7 @@ export interface StudyAnswer {
   readonly toEarthV: Readonly<Record<DeviceId, number>>;
 }
 
-/** The devices that answer to the same hands as one of them, judged with all else in its heaviest state as it was known last. */
+/** One device, judged before the rest: alone, and with all else in its heaviest state as it was known last. */
 export interface NearAnswer extends Pick<StudyAnswer, 'coils' | 'poles' | 'transformers' | 'toEarthV'> {
   readonly device: DeviceId;
   /** in how many states it was seen: those of what acts on it, each also with all else in its heaviest */
