@@ -38,8 +38,26 @@ export const deviceByTag = (circuit: Circuit, tag: string): Device | undefined =
   Object.values(circuit.devices).find((device) => device.tag === tag.toUpperCase());
 
 /** The conductors landed on a terminal. */
-export const conductorsAt = (circuit: Circuit, terminal: TerminalId): Conductor[] =>
-  Object.values(circuit.conductors).filter((wire) => wire.ends.includes(terminal));
+export const conductorsAt = (circuit: Circuit, terminal: TerminalId): readonly Conductor[] =>
+  landedOn(circuit.conductors).get(terminal) ?? [];
+
+const landed = new WeakMap<Circuit['conductors'], ReadonlyMap<TerminalId, readonly Conductor[]>>();
+
+/** Conductors by the terminals on which they are landed: listed once for as long as no wire changes. */
+function landedOn(conductors: Circuit['conductors']): ReadonlyMap<TerminalId, readonly Conductor[]> {
+  const known = landed.get(conductors);
+  if (known) return known;
+  const made = new Map<TerminalId, Conductor[]>();
+  for (const wire of Object.values(conductors))
+    for (const end of new Set(wire.ends)) {
+      if (end === null) continue;
+      const there = made.get(end);
+      if (there) there.push(wire);
+      else made.set(end, [wire]);
+    }
+  landed.set(conductors, made);
+  return made;
+}
 
 /** Resolves `K1:A1` at the edge of the program; the message names what there is to pick from. */
 export function findTerminal(circuit: Circuit, catalogue: Catalogue, spelled: string): Result<TerminalId> {

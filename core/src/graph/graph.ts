@@ -4,6 +4,7 @@ import { isBond } from '#core/kinds';
 import { numberPartition, type Partition, partition } from './partition';
 import { type CircuitPlan, EARTH_NODE, type PlannedBranch, type PlannedPart } from './plan';
 import { reached } from './search';
+import type { Wiring } from './wiring';
 
 /** How a circuit hangs together, whatever its contacts stand at: made once from a plan. */
 export interface Graph {
@@ -22,6 +23,27 @@ export interface Graph {
   neighbourhoodOf(device: DeviceId): DeviceId;
   /** nodes that wires and bars tie to these, and whatever else is let pass; earth ties nothing */
   tied(starts: Iterable<number>, passes?: (planned: PlannedPart) => boolean): ReadonlySet<number>;
+}
+
+/** What follows from the wires alone: found once for plans that are wired alike. */
+interface Web {
+  readonly branchesAt: Graph['branchesAt'];
+  readonly earthed: () => ReadonlySet<number>;
+  readonly systems: () => Partition<number>;
+  /** systems, cut at what is a way back too */
+  readonly hotSides: () => Partition<number>;
+  readonly returns: () => ReadonlySet<number>;
+  readonly neighbours: () => Partition<DeviceId>;
+}
+
+const webs = new WeakMap<Wiring, Web>();
+
+function webOf(plan: CircuitPlan): Web {
+  const known = webs.get(plan.wiring);
+  if (known) return known;
+  const made = makeWeb(plan);
+  webs.set(plan.wiring, made);
+  return made;
 }
 
 const cache = new WeakMap<CircuitPlan, Graph>();
@@ -48,7 +70,7 @@ const lazily = <T>(make: () => T): (() => T) => {
   };
 };
 
-function makeGraph(plan: CircuitPlan): Graph {
+function makeWeb(plan: CircuitPlan): Web {
   const at = lazily(() => {
     const found: number[][] = Array.from({ length: plan.nodeCount + 1 }, () => []);
     plan.branches.forEach((branch, index) => {
@@ -63,6 +85,12 @@ function makeGraph(plan: CircuitPlan): Graph {
   const earthed = lazily(() => earthTied(plan, branchesAt));
   const systems = lazily(() => joinedBut(plan, (node) => earthed().has(node)));
   const hotSides = lazily(() => joinedBut(plan, (node) => earthed().has(node) || returns().has(node)));
+  const returns = lazily(() => tiedTo(plan, branchesAt, referenceNodes(plan, earthed()), ({ part }) => part.kind === 'fuse'));
+  return { branchesAt, earthed, systems, hotSides, returns, neighbours: lazily(() => neighbourhoods(plan)) };
+}
+
+function makeGraph(plan: CircuitPlan): Graph {
+  const { branchesAt, earthed, systems, hotSides, returns, neighbours } = webOf(plan);
   const supplies = lazily(() =>
     plan.parts.filter((planned) => planned.part.kind !== 'join' && branchesOf(plan, planned).some(({ role }) => role === 'source')),
   );
@@ -84,8 +112,6 @@ function makeGraph(plan: CircuitPlan): Graph {
   const isReference = (node: number): boolean => earthed().has(node) || returns().has(node);
   const feeding = lazily(() => bySystem(hotSides(), isReference));
   const tied: Graph['tied'] = (starts, passes) => tiedTo(plan, branchesAt, starts, passes);
-  const returns = lazily(() => tied(referenceNodes(plan, earthed()), ({ part }) => part.kind === 'fuse'));
-  const neighbours = lazily(() => neighbourhoods(plan));
   return {
     plan,
     branchesAt,

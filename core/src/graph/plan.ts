@@ -14,6 +14,7 @@ import { familyOf, type InputFacts, inputsOf, partsOf } from '#core/devices';
 import { type AnyKind, EARTH, type Part, type Role, recordOf } from '#core/kinds';
 import { at, ohmsPerMetre } from '#core/units';
 import { lateCoils } from './lateCoils';
+import { type Wiring, wiringOf } from './wiring';
 
 /** Node number of earth: it is the reference and has no row. */
 export const EARTH_NODE = -1;
@@ -71,6 +72,7 @@ export interface CircuitPlan {
   readonly locks: ReadonlyMap<number, readonly number[]>;
   /** numbers that the states of all parts take together */
   readonly valueCount: number;
+  readonly wiring: Wiring;
   nodeOf(point: Point): number;
   /** the node of a part's mark; inner nodes and earth too */
   nodeAt(device: DeviceId, mark: string): number;
@@ -93,8 +95,11 @@ function locksOf({ pairs }: Circuit, inDevice: ReadonlyMap<DeviceId, readonly Pl
   return locks;
 }
 
-/** Numbers the nodes and branches of a circuit. Depends on the document alone. */
-export function planCircuit(circuit: Circuit): CircuitPlan {
+/**
+ * Numbers the nodes and branches of a circuit. Depends on the document alone.
+ * @param before a plan of nearly the same circuit: what was found of its wires holds for this one if it is wired alike
+ */
+export function planCircuit(circuit: Circuit, before?: CircuitPlan): CircuitPlan {
   const numberOf = new Map<string, number>();
   const points: Point[] = [];
   const node = (key: string): number => {
@@ -177,6 +182,7 @@ export function planCircuit(circuit: Circuit): CircuitPlan {
       own.map((one) => (one.index === index ? planned : one)),
     );
   }
+  const wired = { circuit, points, nodeCount: numberOf.size, parts, branches, inputs };
   return {
     circuit,
     points,
@@ -188,6 +194,7 @@ export function planCircuit(circuit: Circuit): CircuitPlan {
     processes: sortedById(circuit.processes),
     locks: locksOf(circuit, inDevice),
     valueCount,
+    wiring: wiringOf(wired, before),
     nodeOf(point) {
       const found = numberOf.get(point);
       invariant(found !== undefined, `point ${point} is in no node`);

@@ -4,6 +4,7 @@ import { endsOfBranch, graphOf } from './graph';
 import { numberPartition } from './partition';
 import { type CircuitPlan, EARTH_NODE, isWired, type PlannedBranch, type PlannedPart } from './plan';
 import { reached } from './search';
+import type { Wiring } from './wiring';
 
 /** A piece of a circuit between its rails: named by a node of it, or, where it has none to itself, by its branch below those. */
 export type Segment = number;
@@ -19,14 +20,14 @@ export interface Segments {
   readonly dependsOn: ReadonlyMap<Segment, ReadonlySet<Segment>>;
 }
 
-const cache = new WeakMap<CircuitPlan, Segments>();
+const cache = new WeakMap<Wiring, Segments>();
 
-/** The segments of a plan; made once and kept with it. */
+/** The segments of a plan; found once for plans that are wired alike. */
 export function segmentsOf(plan: CircuitPlan): Segments {
-  const known = cache.get(plan);
+  const known = cache.get(plan.wiring);
   if (known) return known;
   const made = findSegments(plan);
-  cache.set(plan, made);
+  cache.set(plan.wiring, made);
   return made;
 }
 

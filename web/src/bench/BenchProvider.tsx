@@ -17,9 +17,10 @@ import type { Band } from '#core/draw';
 import type { PartView, PointView } from '#core/look';
 import type { Practice } from '#core/schools';
 import { benchSlice } from '../store/bench';
-import { powerAt, useBenchParts, usePractice } from '../store/select';
+import { powerAt, selectPractice, useBenchParts, usePractice } from '../store/select';
 import { usePracticeQuery } from '../store/server';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
+import { useStoreEffect } from '../store/useStoreEffect';
 import { type BenchClient, benchClient } from '../worker/client';
 import { joinNear } from './joinNear';
 import { createLookStore, type LookStore } from './lookStore';
@@ -92,6 +93,12 @@ export function useLook(): LookAnswer | undefined {
   return useSyncExternalStore(look.follow, look.now);
 }
 
+/** What is still hot, in words; '' where nothing is, undefined before anything was seen. */
+export function useStillHot(): string | undefined {
+  const look = useLookStore();
+  return useSyncExternalStore(look.follow, () => look.now()?.stillHot.join('; '));
+}
+
 /** One part as it stands, for what shows that one. */
 export function usePartView(key: string | undefined): PartView | undefined {
   const look = useLookStore();
@@ -139,7 +146,6 @@ export function BenchProvider({ children }: { children: ReactNode }) {
   const client = benchClient();
   const [look] = useState(createLookStore);
   const document = useAppSelector((state) => state.document.now);
-  const of = useAppSelector((state) => state.document.id ?? '');
   const job = useAppSelector((state) => state.document.job);
   usePracticeQuery(job ?? skipToken); // kept fresh for as long as the circuit is open
   const practice = usePractice();
@@ -176,67 +182,76 @@ export function BenchProvider({ children }: { children: ReactNode }) {
 
   const isJudged = useRef(false);
   const laidLast = useRef<Circuit>(undefined);
-  useEffect(() => {
-    if (!document) return;
-    const given = new AbortController();
-    const { signal } = given;
-    const isAlike = isWiredAlike(laidLast.current, document);
-    laidLast.current = document;
-    const answered = (answer: SheetAnswer) => {
-      const show = () => {
-        setCircuit((before) => sameDrawn(before, answer));
-        setDrawing(NO_BANDS);
+  useStoreEffect(
+    (state) => [state.document.now, selectPractice(state), state.document.id ?? ''] as const,
+    ([document, practice, of]) => {
+      if (!document) return;
+      const given = new AbortController();
+      const { signal } = given;
+      const isAlike = isWiredAlike(laidLast.current, document);
+      laidLast.current = document;
+      const answered = (answer: SheetAnswer) => {
+        const show = () => {
+          setCircuit((before) => sameDrawn(before, answer));
+          setDrawing(NO_BANDS);
+        };
+        if (isAlike) startTransition(show);
+        else show();
       };
-      if (isAlike) startTransition(show);
-      else show();
-    };
-    const onProgress = ({ band }: { band?: Band }) => band && setDrawing((bands) => [...bands, band]);
-    const draw = () => client.ask('sheet', {}, { signal, onProgress }).then(answered, fail);
-    // what the hand is on is judged before all the rest: a large panel takes seconds
-    const judgeNear = () => {
-      const { device: chosen } = store.getState().bench;
-      if (!isJudged.current || !chosen || signal.aborted) return;
-      client.ask('near', { device: chosen }, { signal }).then((answer) => answer && setNear({ answer, of: [document, practice] }), fail);
-    };
-    setDrawing(NO_BANDS);
-    client.ask('circuit', { document, practice, of }, { signal }).then(() => setLaid({ document, practice }), fail);
-    if (isAlike) {
-      // somebody has typed a rating: after what runs comes the verdict, and the sheet, which is nearly the same, after both
-      queueMicrotask(() => {
+      const onProgress = ({ band }: { band?: Band }) => band && setDrawing((bands) => [...bands, band]);
+      const draw = () => client.ask('sheet', {}, { signal, onProgress }).then(answered, fail);
+      // what the hand is on is judged before all the rest: a large panel takes seconds
+      const judgeNear = () => {
+        const { device: chosen } = store.getState().bench;
+        if (!isJudged.current || !chosen || signal.aborted) return;
+        client.ask('near', { device: chosen }, { signal }).then((answer) => answer && setNear({ answer, of: [document, practice] }), fail);
+      };
+      setDrawing(NO_BANDS);
+      client
+        .ask('circuit', { document, practice, of }, { signal })
+        // whoever waits for it has more to ask, and comes after what is shown
+        .then(() => startTransition(() => setLaid({ document, practice })), fail);
+      if (isAlike) {
+        // somebody has typed a rating: the verdict comes first, then what runs, and the sheet, which is nearly the same, after both
         judgeNear();
-        if (!signal.aborted) void draw();
-      });
-    } else draw().then(judgeNear);
-    const later = setTimeout(() => {
-      setStudied(undefined);
-      client.ask('study', {}, { signal, onProgress: setStudied }).then((answer) => {
-        isJudged.current = true;
-        setJudged({ study: answer, of: [document, practice] });
-      }, fail);
-    }, STUDY_AFTER_MS);
-    return () => {
-      given.abort();
-      clearTimeout(later);
-    };
-  }, [client, document, practice, of, fail]);
+        queueMicrotask(() => void (signal.aborted || draw()));
+      } else draw().then(judgeNear);
+      const later = setTimeout(() => {
+        setStudied(undefined);
+        client.ask('study', {}, { signal, onProgress: setStudied }).then((answer) => {
+          isJudged.current = true;
+          setJudged({ study: answer, of: [document, practice] });
+        }, fail);
+      }, STUDY_AFTER_MS);
+      return () => {
+        given.abort();
+        clearTimeout(later);
+      };
+    },
+  );
 
-  const faults = useMemo(() => (hidden ? [hidden] : injected), [hidden, injected]);
   /** a look that was asked for together with the run that is on its way */
   const asked = useRef<{ readonly atMs: number; readonly of: readonly unknown[] }>(undefined);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: a new document or practice is laid on the desk anew, and its run with it
-  useEffect(() => {
-    if (!document) return;
-    const given = new AbortController();
-    client
-      .ask('run', { log, faults }, { signal: given.signal })
-      // the timeline may wait for what a hand or an eye is on
-      .then((answer) => startTransition(() => setRan({ run: answer, of: [document, log, faults] })), fail);
-    // what it looks like is asked with it: the tint does not wait until the page has taken in the run
-    const { atMs, red, black, mode, clamp, device } = store.getState().bench;
-    asked.current = { atMs, of: [red, black, mode, clamp, device] };
-    client.ask('look', { atMs, red, black, mode, clamp, device }, { signal: given.signal }).then(look.set, fail);
-    return () => given.abort();
-  }, [client, look, document, practice, log, faults, fail]);
+  useStoreEffect(
+    // a new document or practice is laid on the desk anew, and its run with it
+    ({ document, bench, ...state }) =>
+      [bench.log, bench.hidden, bench.injected, document.now, selectPractice({ document, bench, ...state }), document.id] as const,
+    ([log, hidden, injected, document]) => {
+      if (!document) return;
+      const given = new AbortController();
+      const { signal } = given;
+      const faults = hidden ? [hidden] : injected;
+      client
+        .ask('run', { log, faults }, { signal })
+        // the timeline may wait for what a hand or an eye is on
+        .then((answer) => startTransition(() => setRan({ run: answer, of: [document, log, hidden, injected] })), fail);
+      // what it looks like is asked with it: the tint does not wait until the page has taken in the run
+      const { atMs, red, black, mode, clamp, device } = store.getState().bench;
+      asked.current = { atMs, of: [red, black, mode, clamp, device] };
+      client.ask('look', { atMs, red, black, mode, clamp, device }, { signal }).then(look.set, fail);
+      return () => given.abort();
+    },
+  );
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: the frame stands for the moment; a new run is looked at anew
   useEffect(() => {
@@ -268,7 +283,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
     return () => clearInterval(timer);
   }, [dispatch, isRunning, speed, endMs]);
 
-  const isRunCurrent = ran !== undefined && [document, log, faults].every((one, index) => one === ran.of[index]);
+  const isRunCurrent = ran !== undefined && [document, log, hidden, injected].every((one, index) => one === ran.of[index]);
   const isStudyCurrent = judged !== undefined && [document, practice].every((one, index) => one === judged.of[index]);
   const nearNow = !isStudyCurrent && near && [document, practice].every((one, index) => one === near.of[index]) ? near.answer : undefined;
   const study = useMemo(() => (judged && nearNow ? joinNear(judged.study, nearNow) : judged?.study), [judged, nearNow]);

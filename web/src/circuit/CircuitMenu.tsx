@@ -10,6 +10,7 @@ import { AddPart } from '../plates/AddPart';
 import { benchSlice } from '../store/bench';
 import { edit, redo, undo } from '../store/editing';
 import { newCircuitId } from '../store/ids';
+import { useDocument } from '../store/select';
 import { server } from '../store/server';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
 import type { Entry } from '../store/undo';
@@ -46,16 +47,49 @@ const named = (verb: string, entries: readonly Entry[]): string => {
 };
 
 export const CircuitMenu = memo(function CircuitMenu() {
-  const dispatch = useAppDispatch();
-  const navigate = useNavigate();
-  const picture = useSheetPicture();
-  const drawing = useSheetDrawing();
   const { search } = useLocation();
   const [dialog, setDialog] = useState<Dialog | undefined>(new URLSearchParams(search).has(TRACE) ? 'trace' : undefined);
   const close = () => setDialog(undefined);
-  const { id, job, now } = useAppSelector((state) => state.document);
+  const drawing = useSheetDrawing();
+  const id = useAppSelector((state) => state.document.id);
+  const job = useAppSelector((state) => state.document.job);
+  if (!id || !job) return null;
+  return (
+    <>
+      <Menu.Root positioning={{ placement: 'bottom-end' }} lazyMount unmountOnExit>
+        <Menu.Trigger asChild>
+          <Button type="button" look="onFrame">
+            More
+          </Button>
+        </Menu.Trigger>
+        <Portal>
+          <Menu.Positioner>
+            <Menu.Content>
+              <Items id={id} job={job} onOpen={setDialog} />
+            </Menu.Content>
+          </Menu.Positioner>
+        </Portal>
+      </Menu.Root>
+      {dialog === 'part' && <AddPart point={null} onClose={close} />}
+      {dialog === 'wires' && <MoreWires onClose={close} />}
+      {dialog === 'trace' && <TraceDialog onClose={close} />}
+      {dialog === 'drawing' && <DrawingDialog what="Path sheet" make={drawing} onClose={close} />}
+      {dialog === 'several' && <SeveralDialog onClose={close} />}
+      {dialog === 'paste' && <PasteDialog onClose={close} />}
+      {dialog === 'link' && <LinkDialog onClose={close} />}
+      {dialog === 'paper' && <PaperDialog onClose={close} />}
+      {dialog === 'history' && <History id={id} onClose={close} />}
+    </>
+  );
+});
+
+/** What can be done with the circuit, listed while the menu is open: an edit draws nothing that is not seen. */
+function Items({ id, job, onOpen }: { id: string; job: string; onOpen: (dialog: Dialog) => void }) {
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const picture = useSheetPicture();
+  const now = useDocument();
   const { done, undone } = useAppSelector((state) => state.undo);
-  if (!now || !id || !job) return null;
   const putBack = async () => {
     const { data } = await dispatch(server.endpoints.firstDocument.initiate(id, { subscribe: false }));
     if (data) dispatch(edit([{ type: 'replaceDocument', to: data }]));
@@ -71,15 +105,15 @@ export const CircuitMenu = memo(function CircuitMenu() {
     { value: 'redo', words: withKey(named('Redo', undone), 'redo'), does: () => dispatch(redo()), disabled: undone.length === 0 },
     { value: 'reset', words: 'Reset the run', does: () => dispatch(benchSlice.actions.reset()) },
     { value: 'leads', words: 'Put the leads away', does: () => dispatch(benchSlice.actions.leadsAway()) },
-    { value: 'part', words: 'Add a part', does: () => setDialog('part') },
-    { value: 'several', words: 'Several devices: copy, or take out', does: () => setDialog('several') },
-    { value: 'paste', words: 'Paste what was copied', does: () => setDialog('paste') },
-    { value: 'wires', words: 'Add from a list of wires', does: () => setDialog('wires') },
-    { value: 'trace', words: 'Trace from the panel', does: () => setDialog('trace') },
-    { value: 'paper', words: 'Print, or save as PDF', does: () => setDialog('paper') },
-    { value: 'drawing', words: 'Save the sheet for CAD (DXF), or as one page', does: () => setDialog('drawing') },
-    { value: 'link', words: 'A link to here', does: () => setDialog('link') },
-    { value: 'history', words: 'What was done', does: () => setDialog('history') },
+    { value: 'part', words: 'Add a part', does: () => onOpen('part') },
+    { value: 'several', words: 'Several devices: copy, or take out', does: () => onOpen('several') },
+    { value: 'paste', words: 'Paste what was copied', does: () => onOpen('paste') },
+    { value: 'wires', words: 'Add from a list of wires', does: () => onOpen('wires') },
+    { value: 'trace', words: 'Trace from the panel', does: () => onOpen('trace') },
+    { value: 'paper', words: 'Print, or save as PDF', does: () => onOpen('paper') },
+    { value: 'drawing', words: 'Save the sheet for CAD (DXF), or as one page', does: () => onOpen('drawing') },
+    { value: 'link', words: 'A link to here', does: () => onOpen('link') },
+    { value: 'history', words: 'What was done', does: () => onOpen('history') },
     { value: 'settings', words: 'Settings', does: () => navigate('/settings') },
     { value: 'copy', words: 'Copy this circuit', does: copy },
     { value: 'back', words: 'Put back as first saved', does: putBack },
@@ -94,51 +128,26 @@ export const CircuitMenu = memo(function CircuitMenu() {
       does: () => saveAs(`${now.number}.svg`, picture(), 'image/svg+xml'),
     },
   ];
+  return items.map(({ value, words, does, disabled = false }) => (
+    <Menu.Item key={value} value={value} disabled={disabled} onSelect={() => void does()}>
+      {words}
+    </Menu.Item>
+  ));
+}
+
+function MoreWires({ onClose }: { onClose: () => void }) {
+  const dispatch = useAppDispatch();
+  const circuit = useDocument();
   return (
-    <>
-      <Menu.Root
-        onSelect={({ value }) => void items.find((one) => one.value === value)?.does()}
-        positioning={{ placement: 'bottom-end' }}
-        lazyMount
-        unmountOnExit
-      >
-        <Menu.Trigger asChild>
-          <Button type="button" look="onFrame">
-            More
-          </Button>
-        </Menu.Trigger>
-        <Portal>
-          <Menu.Positioner>
-            <Menu.Content>
-              {items.map(({ value, words, disabled = false }) => (
-                <Menu.Item key={value} value={value} disabled={disabled}>
-                  {words}
-                </Menu.Item>
-              ))}
-            </Menu.Content>
-          </Menu.Positioner>
-        </Portal>
-      </Menu.Root>
-      {dialog === 'part' && <AddPart point={null} onClose={close} />}
-      {dialog === 'wires' && (
-        <Over open title="Add from a list of wires" onClose={close}>
-          <WireListForm
-            circuit={now}
-            verb="Add"
-            onTake={(changes) => {
-              dispatch(edit([...changes]));
-              close();
-            }}
-          />
-        </Over>
-      )}
-      {dialog === 'trace' && <TraceDialog onClose={close} />}
-      {dialog === 'drawing' && <DrawingDialog what="Path sheet" make={drawing} onClose={close} />}
-      {dialog === 'several' && <SeveralDialog onClose={close} />}
-      {dialog === 'paste' && <PasteDialog onClose={close} />}
-      {dialog === 'link' && <LinkDialog onClose={close} />}
-      {dialog === 'paper' && <PaperDialog onClose={close} />}
-      {dialog === 'history' && <History id={id} onClose={close} />}
-    </>
+    <Over open title="Add from a list of wires" onClose={onClose}>
+      <WireListForm
+        circuit={circuit}
+        verb="Add"
+        onTake={(changes) => {
+          dispatch(edit([...changes]));
+          onClose();
+        }}
+      />
+    </Over>
   );
-});
+}

@@ -1,4 +1,5 @@
 import { Suspense, useEffect, useRef, useState } from 'react';
+import { shallowEqual } from 'react-redux';
 import { Link, Outlet, useLocation, useParams } from 'react-router';
 import { BenchProvider, useBench } from '../bench/BenchProvider';
 import { Wordmark } from '../frame/Wordmark';
@@ -7,7 +8,6 @@ import { redo, undo } from '../store/editing';
 import { keepPersonal } from '../store/personal';
 import { wordsOf } from '../store/request';
 import { openCircuit } from '../store/saving';
-import { useDocument } from '../store/select';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
 import { actOf, CIRCUIT_KEYS, type CircuitAct, isTyping } from '../ui/keys';
 import { Button, Heading, Note } from '../ui/parts';
@@ -72,12 +72,16 @@ export default function CircuitPage() {
 function OpenCircuit() {
   const here = useLocation().pathname.split('/').at(-1);
   const dispatch = useAppDispatch();
-  const document = useDocument();
-  const { message, job, standing, isLooking } = useAppSelector((state) => state.document);
+  const { number, title, site, message, job, standing, isLooking, isBlank } = useAppSelector(({ document }) => {
+    const { now, message, job, standing, isLooking } = document;
+    // of nothing nothing is known: no stage may call it settled or sound
+    const isBlank = Object.keys(now?.devices ?? {}).length === 0;
+    return { number: now?.number, title: now?.title, site: now?.site, message, job, standing, isLooking, isBlank };
+  }, shallowEqual);
   const revision = useAppSelector((state) => state.sync.revision);
   const goTo = useRef<HTMLInputElement>(null);
   useShared();
-  useTitle(`${document.number} ${document.title} · ${stages.find(({ path }) => path === here)?.title ?? ''}`);
+  useTitle(`${number} ${title} · ${stages.find(({ path }) => path === here)?.title ?? ''}`);
   const [isLegend, setLegend] = useState(false);
   useEffect(() => {
     const acts: { readonly [A in CircuitAct]: () => unknown } = {
@@ -95,8 +99,6 @@ function OpenCircuit() {
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, [dispatch]);
-  // of nothing nothing is known: no stage may call it settled or sound
-  const isBlank = Object.keys(document.devices).length === 0;
   return (
     <Flex direction="column" h="100%" css={{ '@media (max-width: 700px)': { height: 'auto', minHeight: '100%', paddingBottom: '58px' } }}>
       <Flex
@@ -113,10 +115,10 @@ function OpenCircuit() {
         <Wordmark />
         <Flex flex="1" minW="0" align="baseline" gap="8px" css={{ '@media (max-width: 700px)': { flexBasis: '60%' } }}>
           <Box color="frameMuted" fontSize="14px" whiteSpace="nowrap" css={{ '@media (max-width: 1100px)': { display: 'none' } }}>
-            {document.site && `${document.site} /`}
+            {site && `${site} /`}
           </Box>
           <Box as="h1" fontSize="15px" fontWeight={700} m={0} overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
-            {document.number} {document.title}
+            {number} {title}
           </Box>
           <Box color="frameMuted" fontSize="13px" whiteSpace="nowrap">
             rev {revision} · <SavedWord />

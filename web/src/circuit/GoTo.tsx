@@ -37,12 +37,13 @@ export const GoTo = memo(function GoTo({ entry }: { entry: RefObject<HTMLInputEl
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const place = useLocation().pathname.replace(/\/[a-z]+$/, '');
-  const document = useAppSelector((state) => state.document.now);
   const isLocked = useAppSelector((state) => state.document.isLooking);
   const { circuit } = useDrawn();
   const [typed, setTyped] = useState('');
   const wanted = typed.trim().toLowerCase();
   const isAsked = wanted !== '';
+  // an edit elsewhere is nothing to a field in which nothing is typed
+  const document = useAppSelector((state) => (isAsked ? state.document.now : undefined));
   const targets = useMemo((): readonly Omit<Target, 'value'>[] => {
     if (!document || !circuit || !isAsked) return [];
     return [

@@ -1,8 +1,8 @@
 import { memo } from 'react';
-import { type PowerPosition, spellTerminal } from '#core/circuit';
-import { useLook } from '../bench/BenchProvider';
+import { type Circuit, type PowerPosition, spellTerminal } from '#core/circuit';
+import { useStillHot } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
-import { powerAt, useDocument } from '../store/select';
+import { powerAt } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Segments } from '../ui/Segments';
 import { Box, Flex } from '../ui/styled';
@@ -13,20 +13,22 @@ const POSITIONS: readonly { readonly value: PowerPosition; readonly words: strin
   { value: 'on', words: 'All on' },
 ];
 
+/** What a position of the switch opens and lifts, in words. */
+function openedIn(circuit: Circuit, power: PowerPosition): string {
+  const { open, lift } = power === 'on' ? { open: [], lift: [] } : circuit.powerSwitch[power];
+  return [
+    ...open.map((id) => `${circuit.devices[id]?.tag} opened`),
+    ...lift.map((terminal) => `${spellTerminal(circuit, terminal)} lifted`),
+  ].join(', ');
+}
+
 /** Where the simulated power stands, and what is still hot there. */
 export const PowerSwitch = memo(function PowerSwitch() {
   const dispatch = useAppDispatch();
   const power = useAppSelector((state) => powerAt(state.bench.log, state.bench.atMs + 1));
-  const document = useDocument();
-  const hot = useLook()?.stillHot ?? [];
-  const { open, lift } = power === 'on' ? { open: [], lift: [] } : document.powerSwitch[power];
-  const opened = [
-    ...open.map((id) => `${document.devices[id]?.tag} opened`),
-    ...lift.map((terminal) => `${spellTerminal(document, terminal)} lifted`),
-  ];
-  const title = [opened.length ? `Here: ${opened.join(', ')}.` : '', hot.length ? `Still hot: ${hot.join('; ')}.` : 'Nothing is hot.'].join(
-    ' ',
-  );
+  const opened = useAppSelector(({ document: { now } }) => (now ? openedIn(now, power) : ''));
+  const hot = useStillHot() ?? '';
+  const title = [opened && `Here: ${opened}.`, hot ? `Still hot: ${hot}.` : 'Nothing is hot.'].join(' ');
   return (
     <Flex align="center" gap="10px">
       <Box
@@ -39,11 +41,11 @@ export const PowerSwitch = memo(function PowerSwitch() {
         css={{ '@media (max-width: 900px)': { display: 'none' } }}
       >
         <Box overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
-          simulated{opened.length > 0 && ` · ${opened.join(', ')}`}
+          simulated{opened && ` · ${opened}`}
         </Box>
-        {power !== 'on' && hot.length > 0 && (
+        {power !== 'on' && hot && (
           <Box overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap" color="attention">
-            still hot: {hot.join('; ')}
+            still hot: {hot}
           </Box>
         )}
       </Box>

@@ -1,7 +1,7 @@
+import { memo } from 'react';
 import { NavLink } from 'react-router';
 import type { StudyAnswer } from '#core/bench';
 import { useJudged } from '../bench/BenchProvider';
-import { useDocument } from '../store/select';
 import { useAppSelector } from '../store/store';
 import { useLandings } from '../store/useLandings';
 import { Box, styled } from '../ui/styled';
@@ -33,6 +33,18 @@ const Stage = styled(NavLink, {
   },
 });
 
+/** A stage, drawn again when it says something else. */
+const StageLink = memo(function StageLink({ path, title, words, isBad }: { path: string; title: string; words: string; isBad: boolean }) {
+  return (
+    <Stage to={path}>
+      <Box fontWeight={700}>{title}</Box>
+      <Box fontSize="12px" color={isBad ? 'danger' : 'muted'}>
+        {words}
+      </Box>
+    </Stage>
+  );
+});
+
 /** What a stage says of itself: how much of it is to be done. */
 function stageWords(
   path: StagePath,
@@ -57,7 +69,7 @@ function stageWords(
 /** The stages of the work in their order, each with how it stands. @param isBlank of nothing nothing is known: no stage may call it settled or sound */
 export function StageRail({ isBlank }: { isBlank: boolean }) {
   const { study, isStudyCurrent } = useJudged();
-  const complaints = useDocument().complaints.length;
+  const complaints = useAppSelector((state) => state.document.now?.complaints.length ?? 0);
   const faults = useAppSelector((state) => (state.bench.hidden ? 1 : state.bench.injected.length));
   const measured = useAppSelector((state) => state.find.measured.length);
   const { count, isUnknown } = useLandings();
@@ -98,14 +110,7 @@ export function StageRail({ isBlank }: { isBlank: boolean }) {
             : isBlank
               ? { words: 'nothing yet', isBad: false }
               : stageWords(path, study, isStudyCurrent, find, landed);
-        return (
-          <Stage key={path} to={path}>
-            <Box fontWeight={700}>{title}</Box>
-            <Box fontSize="12px" color={isBad ? 'danger' : 'muted'}>
-              {words}
-            </Box>
-          </Stage>
-        );
+        return <StageLink key={path} {...{ path, title, words, isBad }} />;
       })}
     </Box>
   );

@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import { Link } from 'react-router';
-import { useFaultList, useLook } from '../bench/BenchProvider';
+import { useFaultList, useStillHot } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
 import { powerAt, useBenchParts } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
@@ -14,13 +14,12 @@ export const Truths = memo(function Truths() {
   const faults = useFaultList();
   const { injected, hidden, revealed } = useBenchParts('injected', 'hidden', 'revealed');
   const power = useAppSelector((state) => powerAt(state.bench.log, state.bench.atMs + 1));
-  const look = useLook();
-  const hot = look?.stillHot ?? [];
+  const hot = useStillHot();
   const isNarrow = useIsNarrow();
   const words = injected.map((fault) => faults.find((one) => JSON.stringify(one.fault) === JSON.stringify(fault))?.words ?? 'a fault');
-  const isHot = isNarrow && power !== 'on' && hot.length > 0;
+  const isHot = isNarrow && power !== 'on' && hot;
   // its room is kept until it is known whether it is wanted: nothing moves under the thumb
-  if (!look && isNarrow && words.length === 0 && !hidden) return <Box minH="30px" />;
+  if (hot === undefined && isNarrow && words.length === 0 && !hidden) return <Box minH="30px" />;
   if (words.length === 0 && !hidden && !isHot) return null;
   return (
     <Flex
@@ -37,7 +36,7 @@ export const Truths = memo(function Truths() {
     >
       {isHot && (
         <Box>
-          <strong>Still hot:</strong> {hot.join('; ')}
+          <strong>Still hot:</strong> {hot}
         </Box>
       )}
       {words.length > 0 && (

@@ -6,10 +6,10 @@ import type { BenchState } from './bench';
 import { server } from './server';
 import { type State, useAppSelector } from './store';
 
-/** How the open job is done; what is judged follows it. */
 /** The selector of each job, made once: each that is made anew has nothing in mind. */
 const ofJob = new Map<string, ReturnType<typeof server.endpoints.practice.select>>();
-function selectPractice(state: State): Practice {
+/** How the open job is done; what is judged follows it. */
+export function selectPractice(state: State): Practice {
   const { job } = state.document;
   if (job === undefined) return DEFAULT_PRACTICE;
   const select = ofJob.get(job) ?? server.endpoints.practice.select(job);
