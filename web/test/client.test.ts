@@ -1,11 +1,10 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Reply } from '#core/bench';
 import { emptyCircuit } from '#core/circuit';
-import { createBenchClient, type Labourer, SILENT_AFTER_MS, type ToWorker } from '../src/worker/client';
+import { createBenchClient, type Labourer, SILENT_AFTER_MS, type ToPage, type ToWorker } from '../src/worker/client';
 
 /** Workers that do nothing by themselves: the test answers for them. */
 function works() {
-  const hired: { readonly asked: ToWorker[]; readonly say: (reply: Reply) => void; readonly crash: () => void; ended: boolean }[] = [];
+  const hired: { readonly asked: ToWorker[]; readonly say: (reply: ToPage) => void; readonly crash: () => void; ended: boolean }[] = [];
   const start = (): Labourer => {
     const worker: Labourer = {
       postMessage: (message) => void one.asked.push(message),
@@ -15,7 +14,7 @@ function works() {
     };
     const one = {
       asked: [] as ToWorker[],
-      say: (reply: Reply) => worker.onmessage?.({ data: reply } as MessageEvent<Reply>),
+      say: (reply: ToPage) => worker.onmessage?.({ data: reply } as MessageEvent<ToPage>),
       crash: () => worker.onerror?.(),
       ended: false,
       end() {
@@ -56,6 +55,23 @@ describe('the page asks its worker', () => {
     await expect(one).rejects.toMatchObject({ name: 'AbortError' });
     expect(types(hired[0]!.asked)).toEqual(['study 1', 'cancel 1']);
     hired[0]!.say({ id: 1, answer: study });
+  });
+
+  it('a sheet that nobody waits for any more is what the next one builds on, until there is another worker', async () => {
+    const { client, hired } = works();
+    const given = new AbortController();
+    const one = client.ask('sheet', {}, { signal: given.signal });
+    given.abort();
+    await expect(one).rejects.toMatchObject({ name: 'AbortError' });
+    const parts = (band: unknown) => [['rest', {}] as const, ['faults', []] as const, ['points', []] as const, ['band 0', band] as const];
+    hired[0]!.say({ id: 1, sheet: parts({ name: 'power' }) });
+    const two = client.ask('sheet', {});
+    hired[0]!.say({ id: 2, sheet: parts(undefined) });
+    expect((await two).sheet.bands).toEqual([{ name: 'power' }]);
+    client.kill();
+    const three = client.ask('sheet', {});
+    hired[1]!.say({ id: 3, sheet: parts({ name: 'control' }) });
+    expect((await three).sheet.bands).toEqual([{ name: 'control' }]);
   });
 
   it('a new circuit leaves nobody waiting for answers about the old one, but for the stock', async () => {

@@ -2,9 +2,8 @@ import type { DeviceId } from '#core/circuit';
 import { familyOf } from '#core/devices';
 import { isBond } from '#core/kinds';
 import { numberPartition, type Partition, partition } from './partition';
-import { type CircuitPlan, EARTH_NODE, type PlannedBranch, type PlannedPart } from './plan';
+import { type CircuitPlan, EARTH_NODE, type PlannedBranch, type PlannedPart, type Wiring } from './plan';
 import { reached } from './search';
-import type { Wiring } from './wiring';
 
 /** How a circuit hangs together, whatever its contacts stand at: made once from a plan. */
 export interface Graph {

@@ -12,9 +12,9 @@ import {
 } from '#core/circuit';
 import { familyOf, type InputFacts, inputsOf, partsOf } from '#core/devices';
 import { type AnyKind, EARTH, type Part, type Role, recordOf } from '#core/kinds';
-import { at, ohmsPerMetre } from '#core/units';
+import { at, grouped, must, ohmsPerMetre } from '#core/units';
 import { lateCoils } from './lateCoils';
-import { type Wiring, wiringOf } from './wiring';
+import { isWiredAlike } from './wiring';
 
 /** Node number of earth: it is the reference and has no row. */
 export const EARTH_NODE = -1;
@@ -57,6 +57,15 @@ export interface PlannedInput {
   readonly facts: InputFacts;
 }
 
+/**
+ * How a circuit is wired, whatever its parts are rated: plans that are wired alike have the very same one, so that what follows from the wires
+ * alone is kept with it and found once.
+ */
+export interface Wiring {
+  readonly numberOf: ReadonlyMap<string, number>;
+  readonly wires: ReadonlyMap<Point, readonly PlannedConductor[]>;
+}
+
 /** The circuit as numbered nodes, parts, branches, inputs and processes. Depends on the document alone: made anew when it changes. */
 export interface CircuitPlan {
   readonly circuit: Circuit;
@@ -83,10 +92,10 @@ export interface CircuitPlan {
 }
 
 /** The armatures that a mechanical interlock keeps apart. */
-function locksOf({ pairs }: Circuit, inDevice: ReadonlyMap<DeviceId, readonly PlannedPart[]>): Map<number, readonly number[]> {
+function locksOf({ pairs }: Circuit, parts: readonly PlannedPart[]): Map<number, readonly number[]> {
   const locks = new Map<number, readonly number[]>();
   const armatures = (id: DeviceId): number[] =>
-    (inDevice.get(id) ?? []).flatMap(({ part, index }) => (part.kind === 'coil' && part.latch !== 'reset' ? [index] : []));
+    parts.flatMap(({ device, part, index }) => (device.id === id && part.kind === 'coil' && part.latch !== 'reset' ? [index] : []));
   for (const { a, b, rule } of pairs) {
     if (rule !== 'locked') continue;
     for (const [one, other] of [[a, b] as const, [b, a] as const])
@@ -97,9 +106,72 @@ function locksOf({ pairs }: Circuit, inDevice: ReadonlyMap<DeviceId, readonly Pl
 
 /**
  * Numbers the nodes and branches of a circuit. Depends on the document alone.
- * @param before a plan of nearly the same circuit: what was found of its wires holds for this one if it is wired alike
+ * @param before a plan of nearly the same circuit: where nothing but ratings differs, what was numbered stays
  */
 export function planCircuit(circuit: Circuit, before?: CircuitPlan): CircuitPlan {
+  return before && isWiredAlike(before.circuit, circuit) && !hasDiodes(before) ? ratedAnew(circuit, before) : numbered(circuit);
+}
+
+/** A diode makes another coil of the one that it lies across: what a coil is rated is then not read off its device alone. */
+const hasDiodes = ({ parts }: CircuitPlan): boolean => parts.some(({ part }) => part.kind === 'diode');
+
+/** One shape for every plan: engines are slow to read what comes in several. */
+function asPlan(facts: Pick<CircuitPlan, 'circuit' | 'points' | 'parts' | 'conductors' | 'branches' | 'inputs' | 'wiring'>): CircuitPlan {
+  const { circuit, points, parts, conductors, branches, inputs, wiring } = facts;
+  const { numberOf, wires } = wiring;
+  const inDevice = grouped(parts, ({ device }) => device.id);
+  const inputAt = new Map(inputs.map((input) => [`${input.device.id}.${input.facts.name}`, input]));
+  return {
+    circuit,
+    points,
+    nodeCount: numberOf.size,
+    parts,
+    conductors,
+    branches,
+    inputs,
+    processes: sortedById(circuit.processes),
+    locks: locksOf(circuit, parts),
+    valueCount: parts.reduce((sum, { valueNames }) => sum + valueNames.length, 0),
+    wiring,
+    nodeOf(point) {
+      const found = numberOf.get(point);
+      invariant(found !== undefined, `point ${point} is in no node`);
+      return found;
+    },
+    nodeAt(device, mark) {
+      if (mark === EARTH) return EARTH_NODE;
+      const found = numberOf.get(`${device}:${mark}`);
+      invariant(found !== undefined, `mark ${mark} of ${device} is in no node`);
+      return found;
+    },
+    partsIn: (device) => inDevice.get(device) ?? [],
+    inputNamed: (device, name) => inputAt.get(`${device}.${name}`),
+    wiresAt: (point) => wires.get(point) ?? [],
+  };
+}
+
+/** The plan of a circuit that is wired as another: what its devices are rated is read anew. */
+function ratedAnew(circuit: Circuit, before: CircuitPlan): CircuitPlan {
+  const branches = [...before.branches];
+  const parts = before.parts.map((planned): PlannedPart => {
+    const device = must(circuit.devices[planned.device.id], 'a device of a circuit that is wired alike');
+    if (device === planned.device) return planned;
+    const part = at(partsOf(device, circuit), before.partsIn(device.id).indexOf(planned));
+    for (const [index, { weights }] of planned.kind.branches(part).entries()) {
+      const branch = planned.firstBranch + index;
+      branches[branch] = { ...at(before.branches, branch), weights };
+    }
+    return { ...planned, device, part };
+  });
+  const inputs = before.inputs.map((input): PlannedInput => {
+    const device = must(circuit.devices[input.device.id], 'a device of a circuit that is wired alike');
+    return device === input.device ? input : { ...input, device };
+  });
+  const { points, conductors, wiring } = before;
+  return asPlan({ circuit, points, parts, conductors, branches, inputs, wiring });
+}
+
+function numbered(circuit: Circuit): CircuitPlan {
   const numberOf = new Map<string, number>();
   const points: Point[] = [];
   const node = (key: string): number => {
@@ -118,12 +190,9 @@ export function planCircuit(circuit: Circuit, before?: CircuitPlan): CircuitPlan
   }
   const parts: PlannedPart[] = [];
   const branches: PlannedBranch[] = [];
-  const inDevice = new Map<DeviceId, PlannedPart[]>();
   const inputs: PlannedInput[] = [];
-  const inputAt = new Map<string, PlannedInput>();
   let valueCount = 0;
   for (const device of devices) {
-    const own: PlannedPart[] = [];
     for (const part of partsOf(device, circuit)) {
       const kind = recordOf(part);
       const shapes = kind.branches(part);
@@ -143,14 +212,8 @@ export function planCircuit(circuit: Circuit, before?: CircuitPlan): CircuitPlan
       for (const { marks, weights, role } of shapes)
         branches.push({ nodes: marks.map((mark) => nodeAt(device.id, mark)), weights, role, owner: { part: planned.index } });
       parts.push(planned);
-      own.push(planned);
     }
-    inDevice.set(device.id, own);
-    for (const facts of inputsOf(device, circuit)) {
-      const input = { index: inputs.length, device, facts };
-      inputs.push(input);
-      inputAt.set(`${device.id}.${facts.name}`, input);
-    }
+    for (const facts of inputsOf(device, circuit)) inputs.push({ index: inputs.length, device, facts });
   }
   const wires = new Map<Point, PlannedConductor[]>();
   const conductors = sortedById(circuit.conductors).map((conductor, index): PlannedConductor => {
@@ -173,43 +236,9 @@ export function planCircuit(circuit: Circuit, before?: CircuitPlan): CircuitPlan
     parts,
     nodeAt,
     conductors.map(({ nodes }) => nodes),
-  )) {
-    const planned = { ...at(parts, index), part };
-    parts[index] = planned;
-    const own = inDevice.get(planned.device.id) ?? [];
-    inDevice.set(
-      planned.device.id,
-      own.map((one) => (one.index === index ? planned : one)),
-    );
-  }
-  const wired = { circuit, points, nodeCount: numberOf.size, parts, branches, inputs };
-  return {
-    circuit,
-    points,
-    nodeCount: numberOf.size,
-    parts,
-    conductors,
-    branches,
-    inputs,
-    processes: sortedById(circuit.processes),
-    locks: locksOf(circuit, inDevice),
-    valueCount,
-    wiring: wiringOf(wired, before),
-    nodeOf(point) {
-      const found = numberOf.get(point);
-      invariant(found !== undefined, `point ${point} is in no node`);
-      return found;
-    },
-    nodeAt(device, mark) {
-      if (mark === EARTH) return EARTH_NODE;
-      const found = numberOf.get(`${device}:${mark}`);
-      invariant(found !== undefined, `mark ${mark} of ${device} is in no node`);
-      return found;
-    },
-    partsIn: (device) => inDevice.get(device) ?? [],
-    inputNamed: (device, name) => inputAt.get(`${device}.${name}`),
-    wiresAt: (point) => wires.get(point) ?? [],
-  };
+  ))
+    parts[index] = { ...at(parts, index), part };
+  return asPlan({ circuit, points, parts, conductors, branches, inputs, wiring: { numberOf, wires } });
 }
 
 /** By id, so that the order in which a file lists its things changes nothing. */

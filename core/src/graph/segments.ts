@@ -2,9 +2,8 @@ import type { Contact } from '#core/kinds';
 import { at } from '#core/units';
 import { endsOfBranch, graphOf } from './graph';
 import { numberPartition } from './partition';
-import { type CircuitPlan, EARTH_NODE, isWired, type PlannedBranch, type PlannedPart } from './plan';
+import { type CircuitPlan, EARTH_NODE, isWired, type PlannedBranch, type PlannedPart, type Wiring } from './plan';
 import { reached } from './search';
-import type { Wiring } from './wiring';
 
 /** A piece of a circuit between its rails: named by a node of it, or, where it has none to itself, by its branch below those. */
 export type Segment = number;

@@ -9,12 +9,16 @@ import { type CircuitPlan, EARTH_NODE, planCircuit } from './plan';
 import { leverGroups, leverKey } from './reach';
 import { segmentsOf } from './segments';
 
-/** All that is found of the wires, in words that two plans can be compared by. */
+/** All that a plan tells and all that is found of its wires, so that two can be compared. */
 function found(plan: CircuitPlan) {
   const { rails, segmentOf, ofPart, dependsOn } = segmentsOf(plan);
   const graph = graphOf(plan);
   const nodes = Array.from({ length: plan.nodeCount + 1 }, (_, index) => index + EARTH_NODE);
+  const { circuit: _, wiring: __, ...facts } = plan;
   return {
+    facts: Object.fromEntries(Object.entries(facts).filter(([, fact]) => typeof fact !== 'function')),
+    inDevices: Object.keys(plan.circuit.devices).map((id) => plan.partsIn(id as DeviceId).map(({ index }) => index)),
+    inputs: plan.inputs.map(({ device, facts: { name } }) => plan.inputNamed(device.id, name)?.index),
     rails: [...rails],
     segments: plan.branches.map((_, index) => segmentOf(index)),
     ofParts: plan.parts.map(ofPart),

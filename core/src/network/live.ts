@@ -3,7 +3,7 @@ import { type BranchValue, type How, OPEN_SIEMENS } from '#core/kinds';
 import { addTo, copyFactors, emptyFactors, type Factors, placeOf, refactor, solveInPlace } from '#core/linear';
 import { at, type Phasor, phasor, real, subtract, whole, ZERO } from '#core/units';
 import type { NetworkPlan } from './plan';
-import { type Stamps, stampsAt } from './stamps';
+import { type Stamps, stampsAt, type Weave } from './stamps';
 
 /** Stamps are whole multiples of 2⁻³⁶ S: sums of them are exact, so patching for ever leaves no residue. */
 const STAMP_STEP = 2 ** -36;
@@ -27,12 +27,19 @@ export interface Net {
   stale: boolean;
 }
 
-const blank = new WeakMap<NetworkPlan, Map<number, Net>>();
+const blank = new WeakMap<Weave, WeakMap<NetworkPlan['wiring'], Map<number, Net>>>();
 
-/** A net with its wires in and every part open. Made once for each plan and frequency, and copied: what is shared never changes. */
+/** The blank nets of all plans that are wired and woven alike, by their frequency. */
+function blanksOf({ weave, wiring }: NetworkPlan): Map<number, Net> {
+  const woven = blank.get(weave) ?? new WeakMap();
+  const known = woven.get(wiring) ?? new Map();
+  blank.set(weave, woven.set(wiring, known));
+  return known;
+}
+
+/** A net with its wires in and every part open. Made once for each way of wiring and frequency, and copied: what is shared never changes. */
 export function createNet(plan: NetworkPlan, hz: number): Net {
-  const known = blank.get(plan) ?? new Map<number, Net>();
-  blank.set(plan, known);
+  const known = blanksOf(plan);
   const first = known.get(hz) ?? firstNet(plan, hz);
   known.set(hz, first);
   const { factors, stamps, driving, yRe, yIm, eRe, eIm, vRe, vIm } = first;

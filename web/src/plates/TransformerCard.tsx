@@ -1,17 +1,18 @@
+import { memo, useState } from 'react';
 import type { TransformerStudy } from '#core/bench';
 import { figures, reading as spell } from '#core/units';
-import { Label, Mono, Note, Row } from '../ui/parts';
+import { Button, Label, Mono, Note, Row } from '../ui/parts';
 import { Box, Flex } from '../ui/styled';
 
 /** What leaks through is no load. */
 const vaOf = (va: number): string => figures(va < 0.01 ? 0 : va);
 /** Beyond this share of its VA a transformer has no room left. Common practice. */
 const MOST_HELD = 0.8;
+/** So many loads are listed at once; of more, the heaviest. */
+const MOST_LISTED = 16;
 
 export function TransformerCard({ transformer, now }: { transformer: TransformerStudy; now: { volts: number; va: number } | null }) {
-  const most = Math.max(transformer.va ?? 1, transformer.worstVa, ...transformer.loads.map(({ inrushVa }) => inrushVa)) * 1.05;
   const sags = transformer.needV !== null && transformer.lowestV < transformer.needV;
-  const share = (va: number) => `${Math.min(100, (100 * va) / most)}%`;
   return (
     <Box>
       <Note tone={sags ? 'danger' : transformer.va === null || transformer.heldVa > MOST_HELD * transformer.va ? 'look' : 'good'}>
@@ -20,7 +21,37 @@ export function TransformerCard({ transformer, now }: { transformer: Transformer
         {spell(transformer.lowestV)} V{transformer.needV !== null && `; what hangs on it needs ${spell(transformer.needV)} V to close`}.
       </Note>
       <Label>What hangs on it</Label>
-      {transformer.loads.map(({ tag, heldVa, inrushVa }) => (
+      <Loads key={transformer.device} transformer={transformer} />
+      <Label>Secondary under load</Label>
+      <Row>
+        <span>Idle, nominal line</span>
+        <Mono>{spell(transformer.idleV)} V</Mono>
+      </Row>
+      {now && (
+        <Row>
+          <span>Now, at {vaOf(now.va)} VA</span>
+          <Mono>{spell(now.volts)} V</Mono>
+        </Row>
+      )}
+      <Row>
+        <span>Lowest: {transformer.lowestState}</span>
+        <Mono>{spell(transformer.lowestV)} V</Mono>
+      </Row>
+    </Box>
+  );
+}
+
+/** What hangs on it, each against its VA. There may be hundreds: they are drawn again when something is judged, not when volts move. */
+const Loads = memo(function Loads({ transformer }: { transformer: TransformerStudy }) {
+  const most = Math.max(transformer.va ?? 1, transformer.worstVa, ...transformer.loads.map(({ inrushVa }) => inrushVa)) * 1.05;
+  const share = (va: number) => `${Math.min(100, (100 * va) / most)}%`;
+  const [isWhole, setWhole] = useState(false);
+  const heaviest = new Set([...transformer.loads].sort((a, b) => b.inrushVa - a.inrushVa).slice(0, MOST_LISTED));
+  const listed = isWhole ? transformer.loads : transformer.loads.filter((load) => heaviest.has(load));
+  const left = transformer.loads.filter((load) => !listed.includes(load));
+  return (
+    <>
+      {listed.map(({ tag, heldVa, inrushVa }) => (
         <Box key={tag} fontSize="13px" mb="5px">
           <Flex justify="space-between">
             <strong>{tag}</strong>
@@ -44,21 +75,11 @@ export function TransformerCard({ transformer, now }: { transformer: Transformer
           </Box>
         </Box>
       ))}
-      <Label>Secondary under load</Label>
-      <Row>
-        <span>Idle, nominal line</span>
-        <Mono>{spell(transformer.idleV)} V</Mono>
-      </Row>
-      {now && (
-        <Row>
-          <span>Now, at {vaOf(now.va)} VA</span>
-          <Mono>{spell(now.volts)} V</Mono>
-        </Row>
+      {left.length > 0 && (
+        <Button type="button" look="quiet" onClick={() => setWhole(true)}>
+          and {left.length} lighter {left.length === 1 ? 'one' : 'ones'}, {vaOf(left.reduce((sum, { heldVa }) => sum + heldVa, 0))} VA held
+        </Button>
       )}
-      <Row>
-        <span>Lowest: {transformer.lowestState}</span>
-        <Mono>{spell(transformer.lowestV)} V</Mono>
-      </Row>
-    </Box>
+    </>
   );
-}
+});

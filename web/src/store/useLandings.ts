@@ -95,6 +95,7 @@ const NO_ENTRIES: readonly Landing[] = [];
 export function useLandings(): Landings {
   const dispatch = useAppDispatch();
   const document = useDocument();
+  const { conductors } = document;
   const id = useAppSelector((state) => state.document.id) ?? '';
   const revision = useAppSelector((state) => state.sync.revision);
   const name = useAppSelector((state) => state.settings.name).trim() || 'nobody named';
@@ -123,16 +124,16 @@ export function useLandings(): Landings {
     return [...entries, ...waiting];
   }, [data, known, pending]);
   const acts = useMemo(() => log.filter((entry) => 'side' in entry), [log]);
-  const ticks = useMemo(() => ticksOf(document, acts), [document, acts]);
+  const ticks = useMemo(() => ticksOf({ conductors }, acts), [conductors, acts]);
   const read = useMemo(() => readingsOf(log.filter((entry) => entry.act === 'read')), [log]);
   const off = useMemo(
     () =>
       putOff(
-        document,
+        { conductors },
         log.filter((entry) => 'why' in entry),
         ticks,
       ),
-    [document, log, ticks],
+    [conductors, log, ticks],
   );
   const append = (entries: readonly Landing[]): void => {
     // a page that is only to look at changes nothing, no log either
@@ -142,11 +143,11 @@ export function useLandings(): Landings {
     void dispatch(send(id));
   };
   const count = useMemo(() => {
-    const ends = Object.values(document.conductors).flatMap((wire) =>
+    const ends = Object.values(conductors).flatMap((wire) =>
       ([0, 1] as const).flatMap((side) => (wire.ends[side] ? [ticks.get(endKey(wire.id, side))] : [])),
     );
     return { ends: ends.length, landed: ends.filter((one) => one?.landed).length, tugged: ends.filter((one) => one?.tugged).length };
-  }, [document, ticks]);
+  }, [conductors, ticks]);
   return {
     ticks,
     log: acts,

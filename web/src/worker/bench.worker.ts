@@ -6,7 +6,7 @@ const HEARTBEAT_MS = 100;
 /** How long it works before it looks whether something was asked or is not wanted any more. */
 const SLICE_MS = 12;
 
-const { queue, take } = createInbox();
+const inbox = createInbox();
 let isRunning = false;
 
 /** Lets messages in: unlike a timer, a message to oneself costs no four milliseconds. */
@@ -20,8 +20,8 @@ const breathe = (): Promise<void> =>
 async function work(): Promise<void> {
   isRunning = true;
   let [told, begun] = [performance.now(), performance.now()];
-  while (!queue.isEmpty) {
-    const reply = queue.step();
+  while (!inbox.isEmpty) {
+    const reply = inbox.step();
     const now = performance.now();
     if (reply && (!('progress' in reply) || reply.progress.band || now - told > HEARTBEAT_MS)) {
       self.postMessage(reply);
@@ -36,6 +36,6 @@ async function work(): Promise<void> {
 }
 
 self.onmessage = ({ data }: MessageEvent<ToWorker>) => {
-  take(data);
+  inbox.take(data);
   if (!isRunning) void work();
 };

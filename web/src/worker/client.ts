@@ -1,5 +1,6 @@
 import type { Progress, Question, Questions, QuestionType, Reply } from '#core/bench';
 import { type Circuit, type CircuitPatch, patchBetween } from '#core/circuit';
+import { createSheetReader, type SheetParts } from './sheetParts';
 
 /** The page's end of the worker. When the worker dies it is started again and given back what it knew. */
 export interface BenchClient {
@@ -20,11 +21,14 @@ type LaidCircuit = Extract<Question, { type: 'circuit' }>;
 /** What is said to the worker. Of a circuit that it has in part, it is sent the rest. */
 export type ToWorker = Question | (Omit<LaidCircuit, 'document'> & { readonly patch: CircuitPatch }) | { readonly cancel: number };
 
+/** What the worker says. Of a sheet it sends what is new. */
+export type ToPage = Reply | { readonly id: number; readonly sheet: SheetParts };
+
 /** A worker as far as the client needs it; a test brings its own. */
 export interface Labourer {
   postMessage(message: ToWorker): void;
   terminate(): void;
-  onmessage: ((event: MessageEvent<Reply>) => void) | null;
+  onmessage: ((event: MessageEvent<ToPage>) => void) | null;
   onerror: (() => void) | null;
 }
 
@@ -73,6 +77,7 @@ export function createBenchClient(start: () => Labourer = startWorker): BenchCli
   let silence: ReturnType<typeof setTimeout> | undefined;
   /** the document that this worker was sent last */
   let sent: Circuit | undefined;
+  let readSheet = createSheetReader();
   let worker = hired();
 
   function post(question: Question): void {
@@ -90,12 +95,15 @@ export function createBenchClient(start: () => Labourer = startWorker): BenchCli
     const made = start();
     made.onmessage = ({ data }) => {
       heard();
+      // it is taken in even if nobody waits for it: the next builds on it
+      const sheet = 'sheet' in data ? readSheet(data.sheet) : undefined;
       const one = waiting.get(data.id);
       if (!one) return;
       if ('progress' in data) return one.how.onProgress?.(data.progress);
       waiting.delete(data.id);
       heard();
-      if ('error' in data) one.fail(new Error(data.error));
+      if ('sheet' in data) one.done(sheet as never);
+      else if ('error' in data) one.fail(new Error(data.error));
       else one.done(data.answer as never);
     };
     made.onerror = () => revive();
@@ -112,6 +120,7 @@ export function createBenchClient(start: () => Labourer = startWorker): BenchCli
     worker.terminate();
     worker = hired();
     sent = undefined;
+    readSheet = createSheetReader();
     for (const one of waiting.values()) {
       if (++one.tries < MOST_TRIES) continue;
       waiting.delete(one.question.id);

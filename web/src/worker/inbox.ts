@@ -1,21 +1,44 @@
-import { createDesk, createQueue, type Queue } from '#core/bench';
+import { createDesk, createQueue, type SheetAnswer } from '#core/bench';
 import { type Circuit, patched } from '#core/circuit';
-import type { ToWorker } from './client';
+import type { ToPage, ToWorker } from './client';
+import { createSheetPacker } from './sheetParts';
 
-/** The worker's end of the line: a queue before a desk of its own, and the circuit that was laid down last, of which the next is sent in part. */
-export function createInbox(): { readonly queue: Queue; take(message: ToWorker): void } {
+/**
+ * The worker's end of the line: a queue before a desk of its own, and what crossed last. A circuit comes in part where one lies there, and a
+ * sheet goes in part where one has gone.
+ */
+export interface Inbox {
+  take(message: ToWorker): void;
+  /** does one step; undefined: nothing is left to do */
+  step(): ToPage | undefined;
+  readonly isEmpty: boolean;
+}
+
+export function createInbox(): Inbox {
   const queue = createQueue(createDesk());
+  const pack = createSheetPacker();
+  /** questions for a sheet that are not answered yet */
+  const sheets = new Set<number>();
   let document: Circuit | undefined;
   return {
-    queue,
     take(message) {
       if ('cancel' in message) return queue.cancel(message.cancel);
+      if (message.type === 'sheet') sheets.add(message.id);
       if (message.type !== 'circuit') return queue.push(message);
       const { id, type, practice, of } = message;
       if ('document' in message) ({ document } = message);
       else if (document) document = patched(document, message.patch);
       else throw new Error('A part of a circuit came to a worker that has none.');
+      // the queue lets go what was asked of the circuit before
+      sheets.clear();
       queue.push({ id, type, practice, of, document });
+    },
+    step() {
+      const reply = queue.step();
+      return reply && 'answer' in reply && sheets.delete(reply.id) ? { id: reply.id, sheet: pack(reply.answer as SheetAnswer) } : reply;
+    },
+    get isEmpty() {
+      return queue.isEmpty;
     },
   };
 }

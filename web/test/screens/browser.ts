@@ -1,14 +1,13 @@
 import 'fake-indexeddb/auto';
 import { cleanup, configure } from '@testing-library/react';
 import { afterEach, vi } from 'vitest';
-import type { Reply } from '#core/bench';
-import type { ToWorker } from '../../src/worker/client';
+import type { ToPage, ToWorker } from '../../src/worker/client';
 import { createInbox } from '../../src/worker/inbox';
 import { answerOf } from './server';
 
 /** What a page needs of a browser and jsdom has not: a worker that works in this thread, a server in memory, boxes without a size. */
 class BenchWorker {
-  onmessage: ((event: { data: Reply }) => void) | null = null;
+  onmessage: ((event: { data: ToPage }) => void) | null = null;
   private readonly inbox = createInbox();
   private isAtWork = false;
 
@@ -24,8 +23,8 @@ class BenchWorker {
   private async work(): Promise<void> {
     this.isAtWork = true;
     await Promise.resolve();
-    for (let steps = 1; !this.inbox.queue.isEmpty; steps++) {
-      const data = this.inbox.queue.step();
+    for (let steps = 1; !this.inbox.isEmpty; steps++) {
+      const data = this.inbox.step();
       if (data) this.onmessage?.({ data });
       if (steps % 50 === 0) await new Promise((done) => setTimeout(done));
     }

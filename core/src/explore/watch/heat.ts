@@ -17,12 +17,12 @@ export interface HeatExposure {
  * Watches the heat in every place: what goes into a device by its wires and does not come out again. It needs no figure of any maker: a
  * transformer's losses, a coil's watts, a contact's drop all show in the same sum. Supplies of the house are no devices of a place.
  */
-export const watchHeat: MakeWatch<ReadonlyMap<string, HeatExposure>> = ({ plan, nets }) => {
+export const watchHeat: MakeWatch<ReadonlyMap<string, HeatExposure>> = ({ plan, nets }, isWatched) => {
   const mains = new Set(plan.parts.filter(isKind('source')).flatMap(({ part, device }) => (part.role === 'mains' ? [device.id] : [])));
   const landings = plan.conductors.flatMap(({ conductor: { ends }, branch }) =>
     ends.flatMap((end, side) => {
       const device = end ? plan.circuit.devices[deviceOf(end)] : undefined;
-      if (!end || !device?.place || mains.has(device.id)) return [];
+      if (!end || !device?.place || mains.has(device.id) || !isWatched({ device })) return [];
       return [{ device: device.id, place: device.place, branch, node: plan.nodeOf(end), sign: side === 0 ? -1 : 1 }];
     }),
   );

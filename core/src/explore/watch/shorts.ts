@@ -1,5 +1,5 @@
 import type { ConductorId, DeviceId } from '#core/circuit';
-import { cheapestWay, endsOfBranch, graphOf, type PlannedBranch, type PlannedPart, type Step } from '#core/graph';
+import { cheapestWay, EARTH_NODE, endsOfBranch, graphOf, type PlannedBranch, type PlannedPart, type Step } from '#core/graph';
 import { topSection } from '#core/kinds';
 import { branchAmpsRms, type NetworkPlan } from '#core/network';
 import { howAt, type Moment, type Rig } from '#core/sequence';
@@ -81,20 +81,46 @@ function feedsOf(plan: NetworkPlan): Feed[] {
   });
 }
 
-/** The way from a supply's hot end to another of its ends through wires and whatever conducts now; undefined: something is between. */
-function joinedThrough(rig: Rig, moment: Moment, { hot, others }: Feed): readonly (DeviceId | ConductorId)[] | undefined {
+/** Whether a branch lets through whatever comes: wire, joint, or what conducts now. */
+function lets(rig: Rig, moment: Moment, branch: PlannedBranch): boolean {
+  if (branch.role === 'wire' || branch.role === 'joint') return true;
+  if (branch.role !== 'pass' || !('part' in branch.owner)) return false;
+  const planned = at(rig.plan.parts, branch.owner.part);
+  return planned.kind.conducts?.(planned.part, howAt(rig, planned, moment)) === true;
+}
+
+/** Whether there is a way at all: asked of every supply of a panel in its first states, where there hardly ever is one. */
+function isJoined(rig: Rig, moment: Moment, { hot, others }: Feed): boolean {
   const { plan } = rig;
   const graph = graphOf(plan);
-  const lets = (branch: PlannedBranch): boolean => {
-    if (branch.role === 'wire' || branch.role === 'joint') return true;
-    if (branch.role !== 'pass' || !('part' in branch.owner)) return false;
-    const planned = at(plan.parts, branch.owner.part);
-    return planned.kind.conducts?.(planned.part, howAt(rig, planned, moment)) === true;
-  };
+  const seen = new Uint8Array(plan.nodeCount + 1);
+  const open = [hot];
+  seen[hot - EARTH_NODE] = 1;
+  for (let node = open.pop(); node !== undefined; node = open.pop()) {
+    if (others.has(node)) return true;
+    for (const index of graph.branchesAt(node)) {
+      const branch = at(plan.branches, index);
+      if (!lets(rig, moment, branch)) continue;
+      for (const to of endsOfBranch(branch)) {
+        if (seen[to - EARTH_NODE] === 1) continue;
+        seen[to - EARTH_NODE] = 1;
+        open.push(to);
+      }
+    }
+  }
+  return false;
+}
+
+/** The way from a supply's hot end to another of its ends through wires and whatever conducts now; undefined: something is between. */
+function joinedThrough(rig: Rig, moment: Moment, feed: Feed): readonly (DeviceId | ConductorId)[] | undefined {
+  if (!isJoined(rig, moment, feed)) return undefined;
+  const { hot, others } = feed;
+  const { plan } = rig;
+  const graph = graphOf(plan);
   function* next(node: number): Generator<Step<number, number>> {
     for (const index of graph.branchesAt(node)) {
       const branch = at(plan.branches, index);
-      if (lets(branch)) for (const to of endsOfBranch(branch)) if (to !== node) yield { to, cost: 1, via: index };
+      if (lets(rig, moment, branch)) for (const to of endsOfBranch(branch)) if (to !== node) yield { to, cost: 1, via: index };
     }
   }
   const way = cheapestWay(hot, next, (node) => others.has(node));
