@@ -3,12 +3,19 @@ import { pages } from './pages';
 
 /**
  * The first lines that run. The program, the pages of the address and the worker's program are all asked for at once, none of them waiting for
- * another to be read.
+ * another to be read; the first thing is drawn when they are there.
  */
-const [, where, , stage = 'prove'] = window.location.pathname.split('/');
-void import('./main');
-if (where === 'circuits') {
-  void pages.circuit();
-  if (Object.hasOwn(pages, stage)) void pages[stage as keyof typeof pages]();
+const [, where, id = '', stage = 'prove'] = window.location.pathname.split('/');
+const isCircuit = where === 'circuits';
+const wanted = isCircuit
+  ? (['circuit', stage] as const).flatMap((name) => (name in pages ? [pages[name as keyof typeof pages].read()] : []))
+  : [];
+if (isCircuit) {
+  // the browser hands it to the program, which asks for it a third of a second later
+  const ahead = document.createElement('link');
+  Object.assign(ahead, { rel: 'preload', as: 'fetch', crossOrigin: 'anonymous', href: `/api/circuits/${encodeURIComponent(id)}` });
+  document.head.append(ahead);
   readyWorker();
 }
+// a page that cannot be read says so in its place
+void Promise.all([import('./main'), Promise.allSettled(wanted)]).then(([{ start }]) => start());

@@ -18,22 +18,25 @@ import { store } from '../store/store';
 import { system } from '../ui/theme';
 import { routes } from './routes';
 
-// Chakra reads the theme from a class of the page
-keepSettings(store);
-keepSaving(store);
-keepProgram();
-const router = createBrowserRouter(routes);
+/** Draws the program. */
+export function start(): void {
+  // Chakra reads the theme from a class of the page
+  keepSettings(store);
+  keepSaving(store);
+  keepProgram();
+  const router = createBrowserRouter(routes);
 
-createRoot(document.getElementById('root')!).render(
-  <StrictMode>
-    <ChakraProvider value={system}>
-      <Provider store={store}>
-        <NewBuild />
-        <Unreached />
-        <Suspense fallback={<p style={{ padding: 24 }}>Opening…</p>}>
-          <RouterProvider router={router} />
-        </Suspense>
-      </Provider>
-    </ChakraProvider>
-  </StrictMode>,
-);
+  createRoot(document.getElementById('root')!).render(
+    <StrictMode>
+      <ChakraProvider value={system}>
+        <Provider store={store}>
+          <NewBuild />
+          <Unreached />
+          <Suspense fallback={<p style={{ padding: 24 }}>Opening…</p>}>
+            <RouterProvider router={router} />
+          </Suspense>
+        </Provider>
+      </ChakraProvider>
+    </StrictMode>,
+  );
+}

@@ -2,14 +2,8 @@ import { lazy } from 'react';
 import { Navigate, type RouteObject } from 'react-router';
 import { JobsPage } from '../jobs/JobsPage';
 import { Broken } from './Broken';
-import { pages } from './pages';
+import { pages, readAhead } from './pages';
 
-const CircuitPage = lazy(pages.circuit);
-const ProvePage = lazy(pages.prove);
-const FindPage = lazy(pages.find);
-const SupplyPage = lazy(pages.supply);
-const PartsPage = lazy(pages.parts);
-const WiringPage = lazy(pages.wiring);
 const StockPage = lazy(() => import('../stock/StockPage'));
 const HandbookPage = lazy(() => import('../handbook/HandbookPage'));
 const PracticePage = lazy(() => import('../practice/PracticePage'));
@@ -26,14 +20,14 @@ export const routes: RouteObject[] = [
       { path: '/', element: <JobsPage /> },
       {
         path: '/circuits/:id',
-        element: <CircuitPage />,
+        element: <pages.circuit.Screen onJudged={readAhead} />,
         children: [
           { index: true, element: <Navigate to="prove" replace /> },
-          { path: 'supply', element: <SupplyPage /> },
-          { path: 'parts', element: <PartsPage /> },
-          { path: 'wiring', element: <WiringPage /> },
-          { path: 'prove', element: <ProvePage /> },
-          { path: 'find', element: <FindPage /> },
+          { path: 'supply', element: <pages.supply.Screen /> },
+          { path: 'parts', element: <pages.parts.Screen /> },
+          { path: 'wiring', element: <pages.wiring.Screen /> },
+          { path: 'prove', element: <pages.prove.Screen /> },
+          { path: 'find', element: <pages.find.Screen /> },
         ],
       },
       { path: '/stock', element: <StockPage /> },

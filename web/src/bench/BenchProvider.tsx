@@ -283,6 +283,10 @@ export function BenchProvider({ children }: { children: ReactNode }) {
     return () => clearInterval(timer);
   }, [dispatch, isRunning, speed, endMs]);
 
+  // the worker has its work before the screens are drawn, which takes as long as drawing the first of a sheet
+  const [isFed, setFed] = useState(false);
+  useEffect(() => setFed(true), []);
+
   const isRunCurrent = ran !== undefined && [document, log, hidden, injected].every((one, index) => one === ran.of[index]);
   const isStudyCurrent = judged !== undefined && [document, practice].every((one, index) => one === judged.of[index]);
   const nearNow = !isStudyCurrent && near && [document, practice].every((one, index) => one === near.of[index]) ? near.answer : undefined;
@@ -300,7 +304,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
         <DrawnContext value={drawn}>
           <FaultsContext value={circuit?.faults ?? NO_FAULTS}>
             <RanContext value={ranNow}>
-              <JudgedContext value={judgedNow}>{children}</JudgedContext>
+              <JudgedContext value={judgedNow}>{isFed && children}</JudgedContext>
             </RanContext>
           </FaultsContext>
         </DrawnContext>

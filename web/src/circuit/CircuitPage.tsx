@@ -1,13 +1,14 @@
 import { Suspense, useEffect, useRef, useState } from 'react';
 import { shallowEqual } from 'react-redux';
 import { Link, Outlet, useLocation, useParams } from 'react-router';
-import { BenchProvider, useBench } from '../bench/BenchProvider';
+import { BenchProvider, useBench, useJudged } from '../bench/BenchProvider';
 import { Wordmark } from '../frame/Wordmark';
 import { closed, looked, messageRead } from '../store/acts';
 import { redo, undo } from '../store/editing';
 import { keepPersonal } from '../store/personal';
 import { wordsOf } from '../store/request';
 import { openCircuit } from '../store/saving';
+import { STOCK_FRESH_S, server } from '../store/server';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
 import { actOf, CIRCUIT_KEYS, type CircuitAct, isTyping } from '../ui/keys';
 import { Button, Heading, Note } from '../ui/parts';
@@ -25,7 +26,8 @@ import { stages } from './stages';
 import { Truths } from './Truths';
 import { useShared } from './useShared';
 
-export default function CircuitPage() {
+/** @param onJudged called when the circuit that was opened stands there judged, and nothing is waited for */
+export default function CircuitPage({ onJudged }: { onJudged: () => void }) {
   const { id = '' } = useParams();
   const dispatch = useAppDispatch();
   const [problem, setProblem] = useState<string>();
@@ -65,8 +67,22 @@ export default function CircuitPage() {
   return (
     <BenchProvider>
       <OpenCircuit />
+      <Ahead key={id} onJudged={onJudged} />
     </BenchProvider>
   );
+}
+
+/** Gets ready what is likely to be asked for next. */
+function Ahead({ onJudged }: { onJudged: () => void }) {
+  const isJudged = useJudged().study !== undefined;
+  const fetchStock = server.usePrefetch('stock', { ifOlderThan: STOCK_FRESH_S });
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once for each circuit
+  useEffect(() => {
+    if (!isJudged) return;
+    onJudged();
+    fetchStock();
+  }, [isJudged]);
+  return null;
 }
 
 function OpenCircuit() {

@@ -1,11 +1,12 @@
-import { memo } from 'react';
+import { memo, useMemo } from 'react';
 import { NavLink } from 'react-router';
-import type { StudyAnswer } from '#core/bench';
 import { useJudged } from '../bench/BenchProvider';
+import { isBad, leftToChoose, toFixAtSupply } from '../bench/toDo';
+import { useDocument } from '../store/select';
 import { useAppSelector } from '../store/store';
 import { useLandings } from '../store/useLandings';
 import { Box, styled } from '../ui/styled';
-import { isOfSupply, type StagePath, stages } from './stages';
+import { type StagePath, stages } from './stages';
 
 const Stage = styled(NavLink, {
   base: {
@@ -45,21 +46,25 @@ const StageLink = memo(function StageLink({ path, title, words, isBad }: { path:
   );
 });
 
+/** How much is left to do at the stages that are judged. */
+interface Left {
+  readonly supply: number;
+  readonly parts: number;
+  readonly prove: number;
+}
+
 /** What a stage says of itself: how much of it is to be done. */
 function stageWords(
   path: StagePath,
-  study: StudyAnswer | undefined,
+  left: Left | undefined,
   isCurrent: boolean,
   find: string,
   landed: string,
 ): { readonly words: string; readonly isBad: boolean } {
   if (path === 'find') return { words: find, isBad: false };
   if (path === 'wiring') return { words: landed, isBad: false };
-  if (!study) return { words: 'checking…', isBad: false };
-  const bad = study.findings.filter(({ verdict }) => verdict !== 'good' && verdict !== 'look');
-  const devices = (isSupply: boolean) =>
-    new Set(bad.filter(({ rule }) => isOfSupply(rule) === isSupply).flatMap((one) => one.devices)).size;
-  const count = path === 'prove' ? bad.length : devices(path === 'supply');
+  if (!left) return { words: 'checking…', isBad: false };
+  const count = left[path];
   const [some, none] = { supply: ['to fix', 'settled'], parts: ['to choose', 'settled'], prove: ['to fix', 'sound'] }[path];
   // of a circuit that was changed a moment ago nothing is sound yet
   if (count === 0 && !isCurrent) return { words: 'checking…', isBad: false };
@@ -69,10 +74,20 @@ function stageWords(
 /** The stages of the work in their order, each with how it stands. @param isBlank of nothing nothing is known: no stage may call it settled or sound */
 export function StageRail({ isBlank }: { isBlank: boolean }) {
   const { study, isStudyCurrent } = useJudged();
-  const complaints = useAppSelector((state) => state.document.now?.complaints.length ?? 0);
   const faults = useAppSelector((state) => (state.bench.hidden ? 1 : state.bench.injected.length));
   const measured = useAppSelector((state) => state.find.measured.length);
   const { count, isUnknown } = useLandings();
+  const document = useDocument();
+  const complaints = document.complaints.length;
+  const left = useMemo(
+    (): Left | undefined =>
+      study && {
+        supply: toFixAtSupply(study),
+        parts: leftToChoose(document, study),
+        prove: study.findings.filter(({ verdict }) => isBad(verdict)).length,
+      },
+    [document, study],
+  );
   const landed = isUnknown
     ? 'ticks not known'
     : count.landed === 0
@@ -109,7 +124,7 @@ export function StageRail({ isBlank }: { isBlank: boolean }) {
             ? { words: `${faults} fault${faults > 1 ? 's' : ''} set`, isBad: true }
             : isBlank
               ? { words: 'nothing yet', isBad: false }
-              : stageWords(path, study, isStudyCurrent, find, landed);
+              : stageWords(path, left, isStudyCurrent, find, landed);
         return <StageLink key={path} {...{ path, title, words, isBad }} />;
       })}
     </Box>

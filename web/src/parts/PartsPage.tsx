@@ -1,18 +1,17 @@
 import { Tabs } from '@chakra-ui/react';
 import { useEffect, useMemo, useState } from 'react';
 import type { CandidateView, PlaceAnswer, StudyAnswer, TwinAnswer } from '#core/bench';
-import type { Circuit, Device, DeviceId } from '#core/circuit';
+import type { Device } from '#core/circuit';
 import { familyOf, partsOf, type StockPart } from '#core/devices';
 import { CELL_NAMES } from '#core/fit';
-import { worstVerdict } from '#core/size';
-import { inSentence, naturally } from '#core/units';
+import { inSentence } from '#core/units';
 import { useBench, useJudged } from '../bench/BenchProvider';
+import { chosenDevices, isBad, worstAsParts } from '../bench/toDo';
 import { benchSlice } from '../store/bench';
 import { edit } from '../store/editing';
 import { useDocument } from '../store/select';
 import { useStockQuery } from '../store/server';
 import { useAppDispatch, useAppSelector } from '../store/store';
-import { Choice } from '../ui/Choice';
 import { Button, Field, Heading, Label, Note } from '../ui/parts';
 import { StageFrame } from '../ui/StageFrame';
 import { Box, Flex, styled } from '../ui/styled';
@@ -20,6 +19,7 @@ import { useIsNarrow } from '../ui/useIsNarrow';
 import { MARK, TONE } from '../ui/verdicts';
 import { CandidateTable } from './CandidateTable';
 import { CornerTable, Room } from './CornerTable';
+import { DevicePicker } from './DevicePicker';
 import { blankHand, HandPart } from './HandPart';
 import { HandGrounds, HandVerdict } from './HandVerdict';
 import { LabelButtons } from './LabelButtons';
@@ -36,11 +36,6 @@ const Chip = styled('span', {
   },
 });
 
-/** Devices that a person picks a part for: not joints, not the supply of the house. */
-const isChosen = (document: Circuit, device: Device): boolean =>
-  familyOf(device, document).group !== 'joint' &&
-  !partsOf(device, document).some((part) => part.kind === 'source' && part.role === 'mains');
-
 export default function PartsPage() {
   const dispatch = useAppDispatch();
   const narrow = useIsNarrow();
@@ -50,13 +45,8 @@ export default function PartsPage() {
   const selectedDevice = useAppSelector((state) => state.bench.device);
   const { data: stock, error } = useStockQuery();
   const problem = typeof error === 'string' ? error : undefined;
-  const devices = useMemo(
-    () =>
-      Object.values(document.devices)
-        .filter((one) => isChosen(document, one))
-        .sort(byTag),
-    [document],
-  );
+  const devices = useMemo(() => chosenDevices(document), [document]);
+  const worst = useMemo(() => study && worstAsParts(study), [study]);
   const device =
     devices.find((one) => one.id === selectedDevice) ??
     devices.find((one) => partsOf(one, document).some(({ kind }) => kind === 'coil')) ??
@@ -106,7 +96,7 @@ export default function PartsPage() {
   };
   const expectedV = study?.coils.find((one) => one.device === device.id)?.pullIn?.volts;
   const heldV = study?.coils.find((one) => one.device === device.id)?.held?.volts;
-  const toChoose = study ? devices.filter((one) => isBad(worstOf(study, one.id))).length : 0;
+  const left = devices.filter((one) => isBad(worst?.get(one.id) ?? 'good')).length;
   const release = chosen && answer && (
     <Release
       key={key}
@@ -144,49 +134,17 @@ export default function PartsPage() {
         </>
       }
     >
-      {narrow ? (
-        <Choice
-          aria-label="Device"
-          mb="8px"
-          value={device.id}
-          onChange={({ target }) => dispatch(benchSlice.actions.deviceSelected(target.value as DeviceId))}
-        >
-          {devices.map((one) => (
-            <option key={one.id} value={one.id}>
-              {one.tag} {one.title}
-            </option>
-          ))}
-        </Choice>
-      ) : (
-        <Flex gap="4px" wrap="wrap" mb="10px" role="group" aria-label="Device">
-          {devices.map((one) => {
-            const verdict = study ? worstOf(study, one.id) : 'good';
-            return (
-              <Button
-                key={one.id}
-                type="button"
-                look={one.id === device.id ? 'strong' : 'plain'}
-                aria-pressed={one.id === device.id}
-                title={one.title}
-                px="8px"
-                onClick={() => dispatch(benchSlice.actions.deviceSelected(one.id))}
-              >
-                {one.tag}
-                {isBad(verdict) && (
-                  <Box as="span" color={one.id === device.id ? 'attention' : 'danger'}>
-                    {' '}
-                    {MARK[verdict]}
-                  </Box>
-                )}
-              </Button>
-            );
-          })}
-        </Flex>
-      )}
+      <DevicePicker
+        devices={devices}
+        worst={worst}
+        chosen={device.id}
+        onChoose={(next) => dispatch(benchSlice.actions.deviceSelected(next))}
+        isNarrow={narrow}
+      />
       <Flex justify="space-between" align="baseline" gap="10px" wrap="wrap">
         <Heading as="h2">{titleOf(device, study)}</Heading>
         <Box color="muted" fontSize="14px">
-          {devices.length} devices · {devices.length - toChoose} settled · {toChoose} to choose
+          {devices.length} devices · {worst ? `${devices.length - left} settled · ${left} to choose` : 'checking…'}
         </Box>
       </Flex>
       <Tabs.Root value={isHand ? 'hand' : 'stock'} onValueChange={({ value }) => setHand(value === 'hand')} lazyMount unmountOnExit>
@@ -277,12 +235,6 @@ export default function PartsPage() {
     </StageFrame>
   );
 }
-
-const isBad = (verdict: string): boolean => verdict !== 'good' && verdict !== 'look';
-const byTag = (a: Device, b: Device): number => naturally(a.tag, b.tag);
-
-const worstOf = (study: StudyAnswer, device: DeviceId) =>
-  worstVerdict(study.findings.filter(({ devices }) => devices.includes(device)).map(({ verdict }) => verdict));
 
 function titleOf(device: Device, study: StudyAnswer | undefined): string {
   const serves = [...new Set(study?.poles.filter((one) => one.device === device.id).flatMap(({ serves: tags }) => tags) ?? [])];

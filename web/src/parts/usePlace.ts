@@ -6,8 +6,8 @@ import { useBench } from '../bench/BenchProvider';
 import { useStockQuery } from '../store/server';
 import { store } from '../store/store';
 
-/** How many further states are looked at before there is an answer: few, so that a keystroke never waits for them. */
-const STATES = 6;
+/** How many states are looked at before the first answer, which tells what is known so far; each further one looks at twice as many. */
+const FIRST_STATES = 6;
 
 /** What the place asks and what fits it; the answer grows as further states are seen. */
 export function usePlace(device: DeviceId | undefined, hand: StockPart | null): PlaceAnswer | undefined {
@@ -30,12 +30,12 @@ export function usePlace(device: DeviceId | undefined, hand: StockPart | null): 
     const given = new AbortController();
     if (askedFor.current !== device) setAnswer(undefined);
     askedFor.current = device;
-    const look = async (): Promise<void> => {
-      const next = await client.ask('place', { device, hand, atMs: store.getState().bench.atMs, states: STATES }, { signal: given.signal });
+    const look = async (states: number): Promise<void> => {
+      const next = await client.ask('place', { device, hand, atMs: store.getState().bench.atMs, states }, { signal: given.signal });
       setAnswer(next);
-      if (!next.done) await look();
+      if (!next.done) await look(2 * states);
     };
-    look().catch(() => undefined); // not wanted any more, or the provider shows it
+    look(FIRST_STATES).catch(() => undefined); // not wanted any more, or the provider shows it
     return () => given.abort();
   }, [client, device, hand, laid, stocked]);
   return answer;

@@ -86,6 +86,8 @@ export const server = createApi({
             return { lines: parts, next };
           }),
         ),
+      // fetched ahead, and at hand when parts are looked for; others count in the same stock, so that it is asked for anew when it is shown later
+      keepUnusedDataFor: 3600,
       providesTags: ['stock'],
     }),
     saveStock: build.mutation<null, StockSave['changes']>({
@@ -135,10 +137,14 @@ export const {
   useSaveJobMutation,
   useSaveStandingMutation,
   useCreateCircuitMutation,
-  useStockQuery,
   useSaveStockMutation,
   usePracticeQuery,
   useHistoryQuery,
   useDocumentAtQuery,
   useLandingsQuery,
 } = server;
+
+/** Stock that was fetched so long ago is shown, and fetched anew. */
+export const STOCK_FRESH_S = 60;
+/** What lies in stock: what is known at once, and what has changed since when it comes. */
+export const useStockQuery = () => server.endpoints.stock.useQuery(undefined, { refetchOnMountOrArgChange: STOCK_FRESH_S });

@@ -1,11 +1,19 @@
 import { Portal, Tooltip } from '@chakra-ui/react';
-import type { ReactElement } from 'react';
+import { cloneElement, type ReactElement, useState } from 'react';
 
-/** Words that come up beside a thing when it is pointed at or has the focus. */
-export const Hint = ({ words, children }: { words: string; children: ReactElement }) =>
-  words === '' ? (
-    children
-  ) : (
+/** Words that come up beside a thing when it is pointed at or has the focus. A list has hundreds: what shows them is made when one is wanted. */
+export function Hint({
+  words,
+  children,
+}: {
+  words: string;
+  children: ReactElement<{ onPointerEnter?: () => void; onFocus?: () => void }>;
+}) {
+  const [isWanted, setWanted] = useState(false);
+  if (words === '') return children;
+  const want = () => setWanted(true);
+  if (!isWanted) return cloneElement(children, { onPointerEnter: want, onFocus: want });
+  return (
     <Tooltip.Root openDelay={300} closeDelay={80} positioning={{ placement: 'bottom-start' }}>
       <Tooltip.Trigger asChild>{children}</Tooltip.Trigger>
       <Portal>
@@ -15,3 +23,4 @@ export const Hint = ({ words, children }: { words: string; children: ReactElemen
       </Portal>
     </Tooltip.Root>
   );
+}

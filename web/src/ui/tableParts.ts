@@ -1,7 +1,7 @@
-import { chakra } from '@chakra-ui/react';
+import { styled } from './styled';
 
 /** The head of a column and a cell, alike in every table. */
-export const Head = chakra('th', {
+export const Head = styled('th', {
   base: {
     textAlign: 'left',
     fontFamily: 'label',
@@ -16,6 +16,6 @@ export const Head = chakra('th', {
     borderColor: 'hairline',
   },
 });
-export const Cell = chakra('td', {
+export const Cell = styled('td', {
   base: { px: '6px', py: '6px', verticalAlign: 'baseline', borderBottom: '1px dashed', borderColor: 'hairline' },
 });
