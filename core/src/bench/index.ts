@@ -33,7 +33,7 @@ export type {
   WiringAnswer,
 } from './protocol';
 export type { Reply } from './queue';
-export { createQueue, type Queue } from './queue';
+export { createQueue } from './queue';
 export { runView } from './run';
 export { candidateView, rowView, sheetView, studyView } from './views';
 export { betweenView, followView, landingView, plainRows, rehearseView, staysLiveView, wiringView } from './wiring';

@@ -61,7 +61,7 @@ describe('a place on the desk', () => {
   });
   it('every source and every load is told', () => {
     const study = desk('Q7').study();
-    expect(study.supplies.map(({ kind }) => kind.split(',')[0])).toEqual(['volt-free input', 'AC 60 Hz', 'AC secondary']);
+    expect(study.supplies.map(({ kind }) => kind.split(',')[0])).toEqual(['AC 60 Hz', 'volt-free input', 'AC secondary']);
     expect(study.loads.find(({ kind }) => kind === 'motor')).toMatchObject({ startA: 2.2, startWord: 'locked' });
   });
 });

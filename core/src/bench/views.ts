@@ -1,5 +1,5 @@
 import { type CoilJudgement, checkStudy, type Finding, isSound, type PoleJudgement, type Study, studyOf } from '#core/check';
-import type { Circuit, DeviceId } from '#core/circuit';
+import type { Circuit, Device, DeviceId } from '#core/circuit';
 import type { Sheet } from '#core/draw';
 import { type CoilSeen, type Exploration, secondaryRatedV } from '#core/explore';
 import { type Candidate, cornersOf, type Place } from '#core/fit';
@@ -114,7 +114,7 @@ function transformerStudies({ circuit, exploration: { plan, transformers } }: St
         secondaryV: secondaryRatedV(part),
         primaryV: wired.at(-1)?.volts ?? 0,
         needV: needOn(plan, planned),
-        loads: loadsOn(plan, planned).map(({ device: own, heldVa, inrushVa }) => ({ tag: own.tag, heldVa, inrushVa })),
+        loads: [...loadsOn(plan, planned)].sort(byTag).map(({ device: own, heldVa, inrushVa }) => ({ tag: own.tag, heldVa, inrushVa })),
       },
     ];
   });
@@ -130,27 +130,37 @@ function needOn(plan: NetworkPlan, transformer: PlannedPart): number | null {
   return needs.length > 0 ? Math.max(...needs) : null;
 }
 
+/** In the order in which a person looks for them: T2 before T10. What has one tag stays in its order. */
+const byTag = ({ device: a }: { readonly device: Device }, { device: b }: { readonly device: Device }): number => naturally(a.tag, b.tag);
+
+/** What comes from outside stands first. */
+const rankOf = ({ is }: ReturnType<typeof suppliesOf>[number]): number => (is.code === 'mains' ? 0 : 1);
+
 const supplyViews = ({ circuit, exploration }: Study): SupplyView[] =>
-  suppliesOf(exploration.plan).map((supply) => ({
-    ...tellSupply(supply),
-    device: supply.device.id,
-    code: supply.is.code,
-    mains: supply.is.code === 'mains' ? { volts: supply.is.volts ?? null, legs: supply.is.legs } : null,
-    provider: placeName(circuit, supply.device.place),
-    feeds: supply.feeds.map((id) => tagOf(circuit, id)),
-  }));
+  [...suppliesOf(exploration.plan)]
+    .sort((a, b) => rankOf(a) - rankOf(b) || byTag(a, b))
+    .map((supply) => ({
+      ...tellSupply(supply),
+      device: supply.device.id,
+      code: supply.is.code,
+      mains: supply.is.code === 'mains' ? { volts: supply.is.volts ?? null, legs: supply.is.legs } : null,
+      provider: placeName(circuit, supply.device.place),
+      feeds: supply.feeds.map((id) => tagOf(circuit, id)),
+    }));
 
 const loadViews = ({ exploration }: Study): LoadView[] =>
-  loadLines(exploration).map((load) => ({
-    ...tellLoad(load),
-    device: load.planned.device.id,
-    class: load.class,
-    phases: load.planned.kind.phases ?? 1,
-    runA: load.runA ?? null,
-    startA: load.startA ?? null,
-    getsV: load.getsV ?? null,
-    watts: load.watts ?? null,
-  }));
+  [...loadLines(exploration)]
+    .sort(({ planned: a }, { planned: b }) => byTag(a, b))
+    .map((load) => ({
+      ...tellLoad(load),
+      device: load.planned.device.id,
+      class: load.class,
+      phases: load.planned.kind.phases ?? 1,
+      runA: load.runA ?? null,
+      startA: load.startA ?? null,
+      getsV: load.getsV ?? null,
+      watts: load.watts ?? null,
+    }));
 
 /** By device, on the ends of its parts: its case is no part of it. */
 function toEarth({ plan, greatestToEarth }: Study['exploration'], isWanted = EVERY): StudyAnswer['toEarthV'] {

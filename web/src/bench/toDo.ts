@@ -5,7 +5,7 @@ import { familyOf, partsOf } from '#core/devices';
 import { type Verdict, worstVerdict } from '#core/size';
 import { grouped, naturally } from '#core/units';
 
-/** What feeds and protects belongs to the supply; what else is wrong is a matter of the part. */
+/** What feeds and protects, and is no matter of the part that stands there. */
 const SUPPLY_RULES: readonly RuleId[] = [
   'load-volts',
   'transformer-tap',
@@ -18,12 +18,16 @@ const SUPPLY_RULES: readonly RuleId[] = [
   'short-circuit',
 ];
 const isOfSupply = (rule: RuleId): boolean => SUPPLY_RULES.includes(rule);
+/** A matter of both: another part mends it, or another way of feeding it. */
+const SHARED_RULES: readonly RuleId[] = ['transformer-load', 'transformer-fuse', 'throws-fed-apart', 'load-stays-live', 'joint-rating'];
+/** Rules that belong to what feeds and what protects. */
+export const isAboutSupply = (rule: RuleId): boolean => isOfSupply(rule) || SHARED_RULES.includes(rule);
 
 export const isBad = (verdict: Verdict): boolean => verdict !== 'good' && verdict !== 'look';
 
 /** Devices that have something to be settled at the supply. */
 export const toFixAtSupply = (study: StudyAnswer): number =>
-  new Set(study.findings.filter(({ verdict, rule }) => isBad(verdict) && isOfSupply(rule)).flatMap(({ devices }) => devices)).size;
+  new Set(study.findings.filter(({ verdict, rule }) => isBad(verdict) && isAboutSupply(rule)).flatMap(({ devices }) => devices)).size;
 
 /** Whether a person picks a part for it: a joint is none, nor is the supply of the house. */
 const isChosen = (document: Circuit, device: Device): boolean =>

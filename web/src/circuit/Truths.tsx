@@ -1,4 +1,4 @@
-import { memo } from 'react';
+import { memo, useState } from 'react';
 import { Link } from 'react-router';
 import { useFaultList, useStillHot } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
@@ -7,6 +7,29 @@ import { useAppDispatch, useAppSelector } from '../store/store';
 import { Button } from '../ui/parts';
 import { Box, Flex } from '../ui/styled';
 import { useIsNarrow } from '../ui/useIsNarrow';
+
+/** So many are named at once. */
+const MOST_HOT = 6;
+
+/** What is still hot. Of a large panel that would be all that a phone shows: the first are named, how many more there are is told, and all on demand. */
+function StillHot({ points }: { points: readonly string[] }) {
+  const [isWhole, setWhole] = useState(false);
+  const listed = isWhole || points.length <= MOST_HOT + 1 ? points : points.slice(0, MOST_HOT);
+  const left = points.length - listed.length;
+  return (
+    <Box maxH="50vh" overflowY="auto">
+      <strong>Still hot:</strong> {listed.join('; ')}
+      {(left > 0 || isWhole) && (
+        <>
+          {left > 0 && ` and ${left} more devices`}{' '}
+          <Button type="button" look="quiet" color="onAttention" onClick={() => setWhole(!isWhole)}>
+            {isWhole ? 'Name the first alone' : 'Name them all'}
+          </Button>
+        </>
+      )}
+    </Box>
+  );
+}
 
 /** What a person must not forget on any stage: faults that are set, and on a phone what is still hot. */
 export const Truths = memo(function Truths() {
@@ -34,11 +57,7 @@ export const Truths = memo(function Truths() {
       wrap="wrap"
       fontSize="13.5px"
     >
-      {isHot && (
-        <Box>
-          <strong>Still hot:</strong> {hot}
-        </Box>
-      )}
+      {isHot && <StillHot points={hot.split('; ')} />}
       {words.length > 0 && (
         <Box flex="1">
           <strong>{words.length === 1 ? 'A fault is set' : `${words.length} faults are set`}, simulated:</strong> {words.join('; ')}

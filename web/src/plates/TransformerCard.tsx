@@ -46,9 +46,10 @@ const Loads = memo(function Loads({ transformer }: { transformer: TransformerStu
   const most = Math.max(transformer.va ?? 1, transformer.worstVa, ...transformer.loads.map(({ inrushVa }) => inrushVa)) * 1.05;
   const share = (va: number) => `${Math.min(100, (100 * va) / most)}%`;
   const [isWhole, setWhole] = useState(false);
-  const heaviest = new Set([...transformer.loads].sort((a, b) => b.inrushVa - a.inrushVa).slice(0, MOST_LISTED));
-  const listed = isWhole ? transformer.loads : transformer.loads.filter((load) => heaviest.has(load));
-  const left = transformer.loads.filter((load) => !listed.includes(load));
+  const { loads } = transformer;
+  const heaviest = new Set([...loads].sort((a, b) => b.inrushVa - a.inrushVa).slice(0, MOST_LISTED));
+  const listed = isWhole ? loads : loads.filter((load) => heaviest.has(load));
+  const left = loads.filter((load) => !listed.includes(load));
   return (
     <>
       {listed.map(({ tag, heldVa, inrushVa }) => (
@@ -77,7 +78,7 @@ const Loads = memo(function Loads({ transformer }: { transformer: TransformerStu
       ))}
       {left.length > 0 && (
         <Button type="button" look="quiet" onClick={() => setWhole(true)}>
-          and {left.length} lighter {left.length === 1 ? 'one' : 'ones'}, {vaOf(left.reduce((sum, { heldVa }) => sum + heldVa, 0))} VA held
+          and {left.length} more, {vaOf(left.reduce((sum, { heldVa }) => sum + heldVa, 0))} VA held
         </Button>
       )}
     </>

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { shallowEqual } from 'react-redux';
 import { reading as spell } from '#core/units';
 import { useJudged } from '../bench/BenchProvider';
-import { FindingNote } from '../plates/FindingNote';
+import { FindingList } from '../plates/FindingList';
 import { Processes } from '../plates/Processes';
 import { benchSlice } from '../store/bench';
 import { useDocument } from '../store/select';
@@ -17,7 +17,6 @@ export function FirstUse() {
   const dispatch = useAppDispatch();
   const document = useDocument();
   const coils = useFirst(study?.coils ?? [], 'coils');
-  const findings = useFirst(study?.findings ?? [], 'findings');
   return (
     <>
       <Heading>{document.title}</Heading>
@@ -51,10 +50,7 @@ export function FirstUse() {
       {isStudyCurrent && study?.findings.length === 0 && (
         <Box fontSize="14px">None. Every coil and contact that is judged here is good.</Box>
       )}
-      {findings.shown.map((finding) => (
-        <FindingNote key={finding.id} finding={finding} />
-      ))}
-      {findings.more}
+      <FindingList findings={study?.findings ?? []} />
     </>
   );
 }

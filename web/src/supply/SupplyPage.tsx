@@ -1,13 +1,13 @@
 import { Link } from 'react-router';
 import type { StudyAnswer } from '#core/bench';
 import { polesNeeded } from '#core/brief';
-import type { RuleId } from '#core/check';
 import type { DeviceId } from '#core/circuit';
 import { schoolOf } from '#core/schools';
-import { amount, figures } from '#core/units';
+import { amount, figures, grouped } from '#core/units';
 import { schoolWords } from '#core/words';
 import { useJudged } from '../bench/BenchProvider';
-import { FindingNote } from '../plates/FindingNote';
+import { isAboutSupply } from '../bench/toDo';
+import { FindingList } from '../plates/FindingList';
 import { Nameplate } from '../plates/Nameplate';
 import { benchSlice } from '../store/bench';
 import { useDocument, usePractice } from '../store/select';
@@ -18,24 +18,6 @@ import { StageFrame } from '../ui/StageFrame';
 import { Box } from '../ui/styled';
 import { TONE, VERDICT_WORDS } from '../ui/verdicts';
 import { LoadSizing } from './LoadSizing';
-
-/** Rules that belong to what feeds and what protects. */
-const RULES: ReadonlySet<RuleId> = new Set<RuleId>([
-  'load-volts',
-  'transformer-tap',
-  'transformer-load',
-  'transformer-fuse',
-  'conductor-ampacity',
-  'overcurrent-device',
-  'insulation-in-sheath',
-  'mains-on-volt-free',
-  'throws-fed-apart',
-  'load-stays-live',
-  'guard-rating',
-  'opens-in-service',
-  'short-circuit',
-  'joint-rating',
-]);
 
 export default function SupplyPage() {
   const { study } = useJudged();
@@ -50,7 +32,7 @@ export default function SupplyPage() {
       {tag(id)}
     </Button>
   );
-  const found = study?.findings.filter(({ rule }) => RULES.has(rule)) ?? [];
+  const found = study?.findings.filter(({ rule }) => isAboutSupply(rule)) ?? [];
   const voltFree = schoolOf(practice, 'voltFree');
   return (
     <StageFrame
@@ -71,6 +53,9 @@ export default function SupplyPage() {
       }
     >
       <Heading as="h2">What feeds {document.title}, and what it feeds</Heading>
+      <Label>Findings about supply and protection</Label>
+      {study && found.length === 0 && <Box fontSize="14px">None: volts, fuses, breakers and wires are judged good here.</Box>}
+      <FindingList findings={found} />
       <Label>Supplies</Label>
       {!study && <Box color="muted">Checking every state…</Box>}
       {study && (
@@ -118,11 +103,6 @@ export default function SupplyPage() {
         />
       )}
       {study && <PoleCount study={study} tag={tag} />}
-      <Label>Findings about supply and protection</Label>
-      {study && found.length === 0 && <Box fontSize="14px">None: volts, fuses, breakers and wires are judged good here.</Box>}
-      {found.map((finding) => (
-        <FindingNote key={finding.id} finding={finding} />
-      ))}
       <Box fontSize="13px" color="muted" mt="12px">
         A model of what is drawn, by the tables in the{' '}
         <Link to="/handbook" style={{ color: 'inherit' }}>
@@ -134,6 +114,9 @@ export default function SupplyPage() {
   );
 }
 
+/** Of so many supplies every two are named; of more, each once. */
+const FEW = 4;
+
 function MustNotMeet({
   study,
   tag,
@@ -143,12 +126,18 @@ function MustNotMeet({
   tag: (id: DeviceId) => string;
   voltFreeWords: { words: string; reason: string } | undefined;
 }) {
-  const pairs = study.supplies.flatMap((a, index) => study.supplies.slice(index + 1).map((b) => [a, b] as const));
+  const { supplies } = study;
+  const pairs =
+    supplies.length > FEW
+      ? [...grouped(supplies, ({ volts }) => volts)].map(
+          ([volts, alike]) => `${alike.map(({ device }) => tag(device)).join(', ')} ${volts}`,
+        )
+      : supplies.flatMap((a, index) => supplies.slice(index + 1).map((b) => `${tag(a.device)} ${a.volts} and ${tag(b.device)} ${b.volts}`));
   const free = study.supplies.some(({ code }) => code === 'call input');
   return (
     <Box fontSize="14px" mt="8px">
-      <strong>Never to meet:</strong> {pairs.map(([a, b]) => `${tag(a.device)} ${a.volts} and ${tag(b.device)} ${b.volts}`).join('; ')}.
-      They meet only through a coil’s armature or a core.
+      <strong>Never to meet{supplies.length > FEW && `, any of ${supplies.length} with another`}:</strong> {pairs.join('; ')}. They meet
+      only through a coil’s armature or a core.
       {free && voltFreeWords && (
         <Box color="muted">
           This job joins a volt-free input by {voltFreeWords.words}. {voltFreeWords.reason}

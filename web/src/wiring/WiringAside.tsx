@@ -2,6 +2,7 @@ import type { ComponentProps } from 'react';
 import { useLook } from '../bench/BenchProvider';
 import { Meter } from '../plates/Meter';
 import { useBenchParts } from '../store/select';
+import { Alike } from '../ui/Alike';
 import { Label, Note } from '../ui/parts';
 import { Box } from '../ui/styled';
 import { useAsked } from './useAsked';
@@ -54,9 +55,13 @@ export function Doubts({ doubts, isCurrent, statesSeen, isWhole }: DoubtsProps) 
           states.
         </Note>
       )}
-      {doubts.map((doubt) => (
-        <DoubtNote key={doubt.title} doubt={doubt} />
-      ))}
+      <Alike
+        all={doubts}
+        kindOf={({ verdict, remedy, source }) => `${verdict} ${remedy} ${source}`}
+        keyOf={({ title }) => title}
+        namesOf={() => []}
+        draw={(doubt) => <DoubtNote doubt={doubt} />}
+      />
       <Box fontSize="13px" color="muted" mt="8px">
         Select a wire in the list or on the drawing: what it carries, where it goes, what was done to its ends.
       </Box>

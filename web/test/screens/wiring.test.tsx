@@ -64,7 +64,7 @@ describe('the wiring of a circuit', () => {
       if (!found) throw new Error('no plate yet');
       return found;
     });
-    expect(plate.textContent).toContain('is insulated for 50.0 V and meets 230 V');
+    await waitFor(() => expect(plate.textContent).toContain('is insulated for 50.0 V and meets 230 V'));
     expect((within(plate).getByRole('button', { name: 'Y1:L landed' }) as HTMLButtonElement).disabled).toBe(true);
     await user.type(within(plate).getByRole('textbox', { name: 'Signed for, because' }), 'sleeved to 500 V');
     await user.click(within(plate).getByRole('button', { name: 'Sign for it and tick' }));
