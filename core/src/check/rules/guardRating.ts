@@ -27,9 +27,20 @@ export const guardRule = ruleOf<GuardTold>()({
     const wired = plan.parts
       .filter(isKind('fuse'))
       .filter(({ device, part }) => isWired(plan, device.id, part.a) && isWired(plan, device.id, part.b));
-    return [...grouped(wired, ({ device }) => device)].flatMap(([device, poles]) => judged(study, device, poles));
+    return onceForEachSupply([...grouped(wired, ({ device }) => device)].flatMap(([device, poles]) => judged(study, device, poles)));
   },
 });
+
+/** A supply that nobody has read is one thing to mend, however many guards stand before it. */
+function onceForEachSupply(opinions: readonly Opinion<GuardTold>[]): Opinion<GuardTold>[] {
+  const isUnread = ({ told }: Opinion<GuardTold>): boolean => told.code === 'supply not read';
+  const bySupply = grouped(opinions.filter(isUnread), ({ about: [supply] }) => supply);
+  return opinions.flatMap((one) => {
+    if (!isUnread(one)) return [one];
+    const [first, ...others] = bySupply.get(one.about[0]) ?? [];
+    return first === one ? [{ ...one, about: [...new Set([one, ...others].flatMap(({ about }) => about))] }] : [];
+  });
+}
 
 /** Of the poles of one device the most volts and the most amps; two poles of two phases stand as far apart as those. */
 function placeOf({ exploration }: Study, device: Device, poles: readonly PlannedFuse[]): GuardExposure | undefined {
