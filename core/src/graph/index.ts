@@ -14,4 +14,5 @@ export { leverGroups, leverKey, leversOn } from './reach';
 export type { Step } from './search';
 export { cheapestWay, reached } from './search';
 export { segmentsOf } from './segments';
+export { isWiredAlike } from './wiring';
 export { workOf } from './work';

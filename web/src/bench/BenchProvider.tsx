@@ -12,8 +12,9 @@ import {
   useSyncExternalStore,
 } from 'react';
 import type { LookAnswer, NearAnswer, RunAnswer, SheetAnswer, StudyAnswer } from '#core/bench';
-import type { Circuit, DeviceId, Point } from '#core/circuit';
+import type { Circuit, Point } from '#core/circuit';
 import type { Band } from '#core/draw';
+import { isWiredAlike } from '#core/graph';
 import type { PartView, PointView } from '#core/look';
 import type { Practice } from '#core/schools';
 import { benchSlice } from '../store/bench';
@@ -131,13 +132,6 @@ export function frameIndex(frames: readonly number[], atMs: number): number {
   return low;
 }
 
-/** Whether a circuit is wired as it was, with the same devices: nothing but what they are rated, called or set to has changed. */
-function isWiredAlike(before: Circuit | undefined, { devices, conductors, families }: Circuit): boolean {
-  if (before?.conductors !== conductors || before.families !== families) return false;
-  const ids = Object.keys(devices) as DeviceId[];
-  return ids.length === Object.keys(before.devices).length && ids.every((id) => before.devices[id]?.family === devices[id]?.family);
-}
-
 const isGivenUp = (error: Error): boolean => error.name === 'AbortError';
 
 /** Keeps the worker fed with document, log, faults and leads, and hands down what it answers. */
@@ -188,7 +182,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
       if (!document) return;
       const given = new AbortController();
       const { signal } = given;
-      const isAlike = isWiredAlike(laidLast.current, document);
+      const isAlike = laidLast.current !== undefined && isWiredAlike(laidLast.current, document);
       laidLast.current = document;
       const answered = (answer: SheetAnswer) => {
         const show = () => {

@@ -12,6 +12,7 @@ import { Choice } from '../ui/Choice';
 import { Over } from '../ui/Over';
 import { Button, Label } from '../ui/parts';
 import { Box, Flex } from '../ui/styled';
+import { NOTHING_FOUND } from '../ui/verdicts';
 import { Listed, Page, paperCss } from './Page';
 import { cropped, PAPERS, type PaperName, roomOf, sheetPages } from './pages';
 
@@ -65,9 +66,7 @@ export function PaperDialog({ onClose }: { onClose: () => void }) {
             key={`findings ${page}`}
             title={`What the checks say, over ${study.statesSeen} states${page > 0 ? ', continued' : ''}`}
             rows={list.map((one) =>
-              one
-                ? [one.verdict, one.title, `${one.reason} ${one.remedy}`]
-                : ['good', 'No finding', 'Every coil and contact that is judged here is good.'],
+              one ? [one.verdict, one.title, `${one.reason} ${one.remedy}`] : ['good', 'No finding', NOTHING_FOUND],
             )}
           />
         ))

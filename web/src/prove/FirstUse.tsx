@@ -10,6 +10,7 @@ import { settingsSlice } from '../store/settings';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Button, Heading, Label, Mono, Row } from '../ui/parts';
 import { Box } from '../ui/styled';
+import { NOTHING_FOUND } from '../ui/verdicts';
 
 /** The plate while nothing is chosen: the first steps, every coil, what the checks say. */
 export function FirstUse() {
@@ -47,9 +48,7 @@ export function FirstUse() {
           Judging the last change…
         </Box>
       )}
-      {isStudyCurrent && study?.findings.length === 0 && (
-        <Box fontSize="14px">None. Every coil and contact that is judged here is good.</Box>
-      )}
+      {isStudyCurrent && study?.findings.length === 0 && <Box fontSize="14px">None. {NOTHING_FOUND}</Box>}
       <FindingList findings={study?.findings ?? []} />
     </>
   );

@@ -20,6 +20,10 @@ export const VERDICT_WORDS: Readonly<Record<Verdict, string>> = {
   block: 'block',
 };
 
+/** Said where no rule has found anything, with what no rule looks at. */
+export const NOTHING_FOUND =
+  'Every coil and contact that is judged here is good. That the right load answers each call is not judged: two that are alike and exchanged look the same. Work each input, and see.';
+
 export const Verdicted = ({ verdict, children }: { verdict: Verdict; children: React.ReactNode }) => (
   <Box as="span" color={TONE[verdict]} fontWeight={600}>
     <span aria-hidden="true">{MARK[verdict]} </span>
