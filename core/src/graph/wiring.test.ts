@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Circuit, Device, DeviceId } from '#core/circuit';
-import { familyOf } from '#core/devices';
+import { familyOf, partsOf } from '#core/devices';
 import { chanceOf } from '../testing/chance';
 import { DEMO, demo } from '../testing/demo';
 import { exchanged, joined, without } from '../testing/edits';
@@ -69,6 +69,22 @@ describe('what follows from the wires alone is kept while they stay', () => {
     // most ratings move no wire, and most wires do
     expect(kept).toBeGreaterThan(25);
     expect(anew).toBeGreaterThan(6);
+  });
+
+  it('a coil with a diode across it lets go late, however often its device is read anew', () => {
+    const circuit = demo('Q4');
+    let plan = planCircuit(circuit);
+    const late = plan.parts.filter(
+      ({ part, device }) => part.kind === 'coil' && part !== partsOf(device, circuit).find(({ id }) => id === part.id),
+    );
+    expect(late.length).toBeGreaterThan(0);
+    for (const title of ['Once', 'Twice', 'Three times']) {
+      const { id } = late[0]!.device;
+      const next = { ...circuit, devices: { ...circuit.devices, [id]: { ...circuit.devices[id]!, title } } };
+      plan = planCircuit(next, plan);
+      for (const { index, part } of late) expect(plan.parts[index]!.part).toEqual(part);
+      expect(found(plan)).toEqual(found(planCircuit(next)));
+    }
   });
 
   it('a leg of the mains that has no volts is a way back, and one that has some is none', () => {
