@@ -206,6 +206,7 @@ describe('at the size of a firm', () => {
     const { port } = app.server.address() as AddressInfo;
     const ends = new AbortController();
     const heard = new Set<number>();
+    let told = 0;
     const follow = async (page: number): Promise<void> => {
       const reply = await fetch(`http://127.0.0.1:${port}/api/circuits/${id}/events`, { signal: ends.signal });
       const reader = reply.body!.pipeThrough(new TextDecoderStream()).getReader();
@@ -214,6 +215,7 @@ describe('at the size of a firm', () => {
           const { value, done } = await reader.read();
           if (done) return;
           if (value.includes('"revision":1,')) heard.add(page);
+          told += value.split('data: ').length - 1;
         }
       };
       listen().catch(() => undefined);
@@ -225,5 +227,7 @@ describe('at the size of a firm', () => {
     console.log(`1,000 streams: all told in ${(performance.now() - began).toFixed(0)} ms`);
     ends.abort();
     expect(heard.size).toBe(1000);
+    // each when it came and at the edit: who comes is no news to those who are there
+    expect(told).toBeLessThanOrEqual(2000);
   });
 });

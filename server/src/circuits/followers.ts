@@ -26,15 +26,40 @@ export function createFollowers(databaseUrl: string): Followers {
   let closed = false;
   let epoch = '';
 
+  /** who has begun to follow and has not been told yet how it stands */
+  let newcomers: { readonly circuit: string; readonly tell: (news: News) => void }[] = [];
+  let isAsking = false;
+
   const tellAll = (circuit: string, revision: number): void => {
     for (const tell of telling.get(circuit) ?? []) tell({ revision, epoch });
   };
-  const catchUp = async (on: pg.Client, circuits: readonly string[]): Promise<void> => {
-    if (circuits.length === 0) return;
-    const { rows } = await on.query<{ id: string; revision: number }>('select id, revision from circuit where id = any($1::uuid[])', [
-      circuits,
-    ]);
-    for (const { id, revision } of rows) tellAll(id, revision);
+  const standing = async (on: pg.Client, circuits: readonly string[]): Promise<readonly { id: string; revision: number }[]> => {
+    if (circuits.length === 0) return [];
+    return (await on.query<{ id: string; revision: number }>('select id, revision from circuit where id = any($1::uuid[])', [circuits]))
+      .rows;
+  };
+  const catchUp = async (on: pg.Client): Promise<void> => {
+    for (const { id, revision } of await standing(on, [...telling.keys()])) tellAll(id, revision);
+  };
+  /** Each is told once, by a question that was asked after it had come; who comes meanwhile waits for the next one. */
+  const tellNewcomers = async (): Promise<void> => {
+    if (isAsking) return;
+    isAsking = true;
+    try {
+      while (client && newcomers.length > 0) {
+        const now = newcomers;
+        newcomers = [];
+        const revisions = new Map(
+          (await standing(client, [...new Set(now.map(({ circuit }) => circuit))])).map(({ id, revision }) => [id, revision]),
+        );
+        for (const { circuit, tell } of now) {
+          const revision = revisions.get(circuit);
+          if (revision !== undefined && telling.get(circuit)?.has(tell)) tell({ revision, epoch });
+        }
+      }
+    } finally {
+      isAsking = false;
+    }
   };
   const again = (): void => {
     if (closed || timer) return;
@@ -69,7 +94,7 @@ export function createFollowers(databaseUrl: string): Followers {
       epoch = rows[0]?.epoch ?? '';
       client = next;
       pauseMs = FIRST_PAUSE_MS;
-      await catchUp(next, [...telling.keys()]);
+      await catchUp(next);
     } catch {
       lost();
     }
@@ -79,7 +104,11 @@ export function createFollowers(databaseUrl: string): Followers {
     follow(circuit, tell) {
       const set = telling.get(circuit) ?? new Set();
       telling.set(circuit, set.add(tell));
-      if (client) catchUp(client, [circuit]).catch(() => undefined);
+      // without a line all are told when it is taken up again
+      if (client) {
+        newcomers.push({ circuit, tell });
+        tellNewcomers().catch(() => undefined);
+      }
       return () => {
         set.delete(tell);
         if (set.size === 0 && telling.get(circuit) === set) telling.delete(circuit);
