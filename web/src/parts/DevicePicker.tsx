@@ -45,13 +45,20 @@ export function DevicePicker({ devices, worst, chosen, onChoose, isNarrow }: Pro
         ))}
       </Flex>
     );
-  const settled = devices.filter((one) => !open.includes(one));
+  const settled = devices.filter(({ id }) => !isBad(verdictOf(id)));
   // the next one to choose after the chosen, and the last before it, round and round
   const at = devices.findIndex(({ id }) => id === chosen);
   const before = devices.slice(0, at).findLast((one) => open.includes(one)) ?? open.at(-1);
   const after = devices.slice(at + 1).find((one) => open.includes(one)) ?? open[0];
   const step = (to: Device | undefined, words: string, mark: string) => (
-    <Button type="button" aria-label={words} title={words} disabled={!to || to.id === chosen} onClick={() => to && onChoose(to.id)}>
+    <Button
+      type="button"
+      aria-label={words}
+      title={words}
+      minW={isNarrow ? '44px' : undefined}
+      disabled={!to || to.id === chosen}
+      onClick={() => to && onChoose(to.id)}
+    >
       {mark}
     </Button>
   );

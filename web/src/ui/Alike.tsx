@@ -22,8 +22,9 @@ interface Props<T> {
 export function Alike<T>({ all, kindOf, keyOf, draw, namesOf }: Props<T>) {
   const [open, setOpen] = useState<ReadonlySet<string>>(new Set());
   return [...grouped(all, kindOf)].map(([kind, found]) => {
-    const common = found.map((one) => new Set(namesOf(one)));
-    const own = (one: T): readonly string[] => namesOf(one).filter((name) => !common.every((names) => names.has(name)));
+    const [first] = found;
+    const common = new Set(first && namesOf(first).filter((name) => found.every((one) => namesOf(one).includes(name))));
+    const own = (one: T): readonly string[] => namesOf(one).filter((name) => !common.has(name));
     const alike = found.length <= MOST_ALIKE ? found : [...found].sort((a, b) => naturally(own(a)[0] ?? '', own(b)[0] ?? ''));
     const shown = open.has(kind) || alike.length <= MOST_ALIKE ? alike : alike.slice(0, FIRST_ALIKE);
     const left = alike.slice(shown.length);

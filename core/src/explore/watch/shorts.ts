@@ -1,5 +1,5 @@
 import type { ConductorId, DeviceId } from '#core/circuit';
-import { cheapestWay, EARTH_NODE, endsOfBranch, graphOf, type PlannedBranch, type PlannedPart, type Step } from '#core/graph';
+import { cheapestWay, endsOfBranch, graphOf, type PlannedBranch, type PlannedPart, reached, type Step } from '#core/graph';
 import { topSection } from '#core/kinds';
 import { branchAmpsRms, type NetworkPlan } from '#core/network';
 import { howAt, type Moment, type Rig } from '#core/sequence';
@@ -93,23 +93,15 @@ function lets(rig: Rig, moment: Moment, branch: PlannedBranch): boolean {
 function isJoined(rig: Rig, moment: Moment, { hot, others }: Feed): boolean {
   const { plan } = rig;
   const graph = graphOf(plan);
-  const seen = new Uint8Array(plan.nodeCount + 1);
-  const open = [hot];
-  seen[hot - EARTH_NODE] = 1;
-  for (let node = open.pop(); node !== undefined; node = open.pop()) {
-    if (others.has(node)) return true;
-    for (const index of graph.branchesAt(node)) {
+  const net = reached([hot], (node) =>
+    graph.branchesAt(node).flatMap((index) => {
       const branch = at(plan.branches, index);
-      if (!lets(rig, moment, branch)) continue;
-      for (const to of endsOfBranch(branch)) {
-        if (seen[to - EARTH_NODE] === 1) continue;
-        seen[to - EARTH_NODE] = 1;
-        open.push(to);
-      }
-    }
-  }
-  return false;
+      return lets(rig, moment, branch) ? endsOfBranch(branch) : NO_ENDS;
+    }),
+  );
+  return [...others].some((node) => net.has(node));
 }
+const NO_ENDS: readonly number[] = [];
 
 /** The way from a supply's hot end to another of its ends through wires and whatever conducts now; undefined: something is between. */
 function joinedThrough(rig: Rig, moment: Moment, feed: Feed): readonly (DeviceId | ConductorId)[] | undefined {
