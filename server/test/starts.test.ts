@@ -56,21 +56,20 @@ describe('PostgreSQL under the starter', () => {
     }
     expect(said.filter((words) => words.includes('started again'))).toHaveLength(3);
   });
-  it('ends within five seconds whatever state it is in', async () => {
+  it('ends whatever state it is in, and waits for nobody who is connected', async () => {
     for (const spoil of [
       () => undefined,
       (at: string) => process.kill(postmaster(at), 'SIGKILL'),
       (at: string) => process.kill(postmaster(at), 'SIGTERM'),
     ]) {
       const { cluster, at } = await started();
-      // somebody is connected and does not go: an orderly end waits for nobody
+      // somebody is connected and does not go: an orderly end would never come
       const client = new pg.Client({ connectionString: cluster.url });
       client.on('error', () => undefined);
       await client.connect();
       spoil(at);
-      const began = Date.now();
       await cluster.stop();
-      expect(Date.now() - began).toBeLessThan(5000);
+      await expect(asked(cluster.url, 'select 1')).rejects.toThrow();
       await client.end().catch(() => undefined);
     }
   });
