@@ -16,6 +16,7 @@ import { createPlaces, twinView } from './place';
 import type { Answering } from './progress';
 import type { Questions, QuestionType, SheetAnswer } from './protocol';
 import { runView } from './run';
+import { type Shared, sharing } from './sharing';
 import { nearView, sheetView, studyView } from './views';
 import { betweenView, followView, landingView, rehearseView, staysLiveView, variantView, wiringView } from './wiring';
 
@@ -30,9 +31,9 @@ interface OnDesk {
   /** a run is kept with the faults it was made for, and goes on where a new log parts from it */
   runner: { readonly key: string; readonly real: Runner; readonly healthy: Runner } | undefined;
   bench: OnBench | undefined;
-  explored: Exploration | undefined;
-  /** what was last explored of this circuit or the one before an edit: how many states, and how every group is called in its heaviest */
-  readonly last: Pick<Exploration, 'statesSeen' | 'heaviest'> | undefined;
+  readonly explored: Shared<Exploration>;
+  /** what was last explored of this circuit or the one before an edit: how many states, and how every group is called in its extremes */
+  readonly last: Pick<Exploration, 'statesSeen' | 'extremes'> | undefined;
   terminals: { readonly key: string; readonly sheet: TerminalSheet } | undefined;
   readonly predictions: Map<number, Predictions>;
 }
@@ -75,22 +76,17 @@ export function createDesk(): Desk {
     if (!desk) throw new AskError('There is no circuit on the desk yet. Ask "circuit" first.');
     return desk;
   };
-  const explored = function* (one: OnDesk): Answering<Exploration> {
-    one.explored ??= yield* exploring(one.plan);
-    return one.explored;
-  };
 
   return {
-    // biome-ignore lint/correctness/useYield: it is done at once; every question is asked alike
     *circuit({ document, practice = DEFAULT_PRACTICE, of = '' }) {
       // devices of two circuits may have the same ids: where they stood and what was heaviest is of one of them alone
       if (of !== name) [desk, rows, name] = [undefined, undefined, of];
       // a practice that changes judges anew; the plan and what was explored of the same document stay
       const kept = desk && isSame(desk, document, practice) ? desk : undefined;
       // a body that was moved on its plate changes nothing that was solved: only where things stand is new
-      const isMoved = desk !== undefined && !kept && desk.explored !== undefined && isSolvedAlike(desk.circuit, document);
+      const isMoved = desk !== undefined && !kept && desk.explored.known !== undefined && isSolvedAlike(desk.circuit, document);
       const plan = kept ? kept.plan : planNetwork(document, desk?.plan);
-      const seen = isMoved ? desk?.explored : undefined;
+      const seen = isMoved ? desk?.explored.known : undefined;
       desk = kept
         ? { ...kept, practice }
         : {
@@ -99,8 +95,8 @@ export function createDesk(): Desk {
             practice,
             runner: undefined,
             bench: undefined,
-            explored: seen && { ...seen, plan },
-            last: desk?.explored ?? desk?.last,
+            explored: sharing(() => exploring(plan), seen && { ...seen, plan }),
+            last: desk?.explored.known ?? desk?.last,
             terminals: undefined,
             predictions: new Map(),
           };
@@ -137,16 +133,19 @@ export function createDesk(): Desk {
 
     *study() {
       const one = there();
-      return studyView(studyOf(one.circuit, yield* explored(one), one.practice));
+      return studyView(studyOf(one.circuit, yield* one.explored.ask(), one.practice));
     },
 
     *near({ device }) {
       const one = there();
       if (!one.circuit.devices[device] || !one.last) return null;
       // a small circuit is judged whole in no time, and is kept for the study
-      if (one.explored || one.last.statesSeen * one.plan.parts.length <= QUICK_WORK)
-        return nearView(one.circuit, yield* explored(one), one.practice, device);
-      const walk = exploring(one.plan, [], scopeOn(one.plan, device, one.last.heaviest));
+      if (one.explored.known || one.last.statesSeen * one.plan.parts.length <= QUICK_WORK)
+        return nearView(one.circuit, yield* one.explored.ask(), one.practice, device);
+      const walk = exploring(one.plan, [], {
+        ...scopeOn(one.plan, device, one.last.extremes),
+        isWatched: ({ device: { id } }) => id === device,
+      });
       for (;;) {
         const step = walk.next();
         if (step.done) return nearView(one.circuit, step.value, one.practice, device);
@@ -158,7 +157,7 @@ export function createDesk(): Desk {
 
     *mend({ finding: id }) {
       const one = there();
-      const study = studyOf(one.circuit, yield* explored(one), one.practice);
+      const study = studyOf(one.circuit, yield* one.explored.ask(), one.practice);
       const finding = checkStudy(study).find((found) => found.id === id);
       if (!finding) throw new AskError('That finding is gone: the circuit has changed since.');
       const { mends, tried } = yield* mending(finding, study);
@@ -189,9 +188,9 @@ export function createDesk(): Desk {
     },
 
     *place(ask) {
-      const { circuit, practice, explored: known, bench } = there();
+      const { circuit, practice, explored, bench } = there();
       const now = bench && { rig: bench.real, moment: frameAt(bench.trace, ask.atMs).moment };
-      return yield* places.answer({ circuit, practice, stock, known, now }, ask);
+      return yield* places.answer({ circuit, practice, stock, explored, now }, ask);
     },
 
     *terminals({ only, tidy }) {
@@ -208,12 +207,12 @@ export function createDesk(): Desk {
 
     *wiring() {
       const one = there();
-      return wiringView(yield* explored(one), one.practice);
+      return wiringView(yield* one.explored.ask(), one.practice);
     },
 
     *mounting({ place }) {
       const one = there();
-      return mountingView(yield* explored(one), one.practice, place);
+      return mountingView(yield* one.explored.ask(), one.practice, place);
     },
 
     // biome-ignore lint/correctness/useYield: it is done at once; every question is asked alike
@@ -232,7 +231,7 @@ export function createDesk(): Desk {
 
     *landing({ later }) {
       const one = there();
-      return yield* landingView(yield* explored(one), one.practice, later);
+      return yield* landingView(yield* one.explored.ask(), one.practice, later);
     },
 
     *rehearse(ask) {
@@ -247,7 +246,7 @@ export function createDesk(): Desk {
       const one = there();
       const device = one.circuit.devices[id];
       if (!device) throw new AskError('That device is no longer in this circuit.');
-      return yield* twinView(one.circuit, device, part, yield* explored(one), one.practice);
+      return yield* twinView(one.circuit, device, part, yield* one.explored.ask(), one.practice);
     },
   };
 }

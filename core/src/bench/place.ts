@@ -24,6 +24,7 @@ import type { Moment, Rig } from '#core/sequence';
 import { tellAsked, tellCoil, tellDifference, tellFinding, tellTwin, tellWhyMissing } from '#core/words';
 import type { Answering } from './progress';
 import type { CandidateView, CoilSaid, DifferenceView, PlaceAnswer, PlaceAsk, TwinAnswer } from './protocol';
+import type { Shared } from './sharing';
 import { candidateView, findingView } from './views';
 
 /** A place that is being looked at: how far, what is known so far, and what came of it. */
@@ -42,8 +43,8 @@ export interface PlaceFacts {
   readonly circuit: Circuit;
   readonly practice: Practice;
   readonly stock: readonly StockPart[];
-  /** what was explored already */
-  readonly known: Exploration | undefined;
+  /** the circuit in every state, taken on by whoever asks */
+  readonly explored: Shared<Exploration>;
   /** how the bench stands now */
   readonly now: { readonly rig: Rig; readonly moment: Moment } | undefined;
 }
@@ -51,9 +52,11 @@ export interface PlaceFacts {
 /** Answers about places in the circuit; what was seen of one is kept until the circuit changes. */
 export function createPlaces() {
   const looked = new Map<DeviceId, Looking>();
-  const begin = ({ circuit, practice, known }: PlaceFacts, device: DeviceId): Looking => {
+  const begin = ({ circuit, practice, explored }: PlaceFacts, device: DeviceId): Looking => {
     const pairs: CoilPair[] = [];
-    const walk = preparing(circuit, device, practice, { pairs, known });
+    const walk = (function* () {
+      return yield* preparing(circuit, device, practice, { pairs, known: yield* explored.ask() });
+    })();
     return { walk, pairs, progress: { seen: 0, of: 1 }, place: undefined, candidates: undefined, cable: undefined, isDone: false };
   };
   return {

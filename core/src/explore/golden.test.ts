@@ -7,7 +7,7 @@ import { DEMO, demo } from '../testing/demo';
 import { digest } from '../testing/digest';
 import { ODD } from '../testing/odd';
 import { unitPanel } from '../testing/panel';
-import { coilAcross, drain, type Exploration, explore, pairing, transformersUnder } from './index';
+import { coilAcross, drain, type Exploration, explore, groupsNear, pairing, transformersUnder } from './index';
 
 /** What every part meets over all states, as text beside this file: a change shows line by line and is to be looked at. */
 const nameOf = ({ plan }: Exploration, part: number): string => {
@@ -43,7 +43,7 @@ function pairsText(circuit: Circuit): string {
   const plan = planNetwork(circuit);
   const coils = plan.parts.filter(isKind('coil'));
   const lines = coils.map((coil) => {
-    const { pairs, untried } = drain(pairing(plan, coil));
+    const { pairs, untried } = drain(pairing(plan, coil, { groups: groupsNear(plan, coil.device.id) }));
     return [
       `${coil.device.tag} ${coil.part.id}`,
       {

@@ -11,7 +11,7 @@ export { callsOf, pairing, plusAtPair } from './pairing';
 export { triedStops } from './stops';
 export { aloneIn, isEverOn, togetherIn } from './together';
 export { triedWhole } from './tried';
-export type { Progress, Untried } from './walk';
+export type { Progress, Scope, Untried } from './walk';
 export { drain, leftOut, statesOf } from './walk';
 export type { CoilExposure, CoilSeen } from './watch/coils';
 export type { ContactExposure } from './watch/contacts';

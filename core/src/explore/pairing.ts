@@ -3,9 +3,9 @@ import { type Coil, plusEnd } from '#core/kinds';
 import { type NetworkPlan, partVolts } from '#core/network';
 import { copyMoment, createRig, isIn, type Moment, sightOf } from '#core/sequence';
 import { divide, greatest } from '#core/units';
-import { type Calls, groupsNear, isTakenAway } from './calls';
+import { type Calls, isTakenAway } from './calls';
 import { coilAcross, momentOf, openVolts, type PairMoment, shortAmps } from './pair';
-import { type Progress, type Untried, walkStates } from './walk';
+import { type Progress, type Scope, type Untried, walkStates } from './walk';
 
 /** A coil's pair of terminals in one state. */
 export interface CoilPair {
@@ -33,13 +33,14 @@ interface Lived {
 const unlived = (): Lived => ({ closing: undefined, open: [], held: undefined, mostHeld: undefined });
 
 /**
- * The circuit seen from a coil's terminals in every state of its neighbourhood, at the moment it must close and held.
+ * The circuit seen from a coil's terminals in every state that is tried, at the moment it must close and held.
  * With these a candidate coil costs a division, not a solve.
  * @param pairs filled as the states are seen, so that what is known so far can be told
  */
 export function* pairing(
   plan: NetworkPlan,
   coil: PlannedPart & { readonly part: Coil },
+  scope: Scope = {},
   pairs: CoilPair[] = [],
 ): Generator<Progress, { pairs: CoilPair[]; untried: readonly Untried[] }> {
   const rig = createRig(plan);
@@ -73,7 +74,7 @@ export function* pairing(
         },
       },
     ],
-    { groups: groupsNear(plan, coil.device.id) },
+    scope,
   );
   return { pairs, untried };
 }

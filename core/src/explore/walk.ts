@@ -3,7 +3,7 @@ import { type LeverGroup, leverGroups, type PlannedPart } from '#core/graph';
 import { isKind } from '#core/kinds';
 import { branchAmpsRms, type NetworkPlan } from '#core/network';
 import { type Frame, type Rig, type RunLimit, runLog, sightAt } from '#core/sequence';
-import { at, greatest } from '#core/units';
+import { at, greatest, least } from '#core/units';
 import { type Calls, callsKey, combinations, groupsNear, laterVariants, logOf, proofsOf } from './calls';
 import { type Short, watchShorts } from './watch/shorts';
 import type { Scene } from './watch/watch';
@@ -31,8 +31,8 @@ export function drain<R>(walk: Generator<unknown, R>): R {
 export interface Scope {
   /** the levers that are set, those of each group together; all there are unless said */
   readonly groups?: readonly LeverGroup[];
-  /** how all else is called while these states are tried a second time */
-  readonly others?: Calls;
+  /** how all else is called while these states are tried again, once for each */
+  readonly others?: readonly Calls[];
   /** a state by itself */
   readonly also?: Calls;
 }
@@ -82,7 +82,7 @@ export function* walkStates(rig: Rig, watches: readonly AnyWatch[], scope: Scope
     yield { seen: seen++, of: Math.max(of, seen) };
     for (const run of runsOf(rig, calls)) walk(run);
   }
-  return { statesSeen: seen, untried, shorts: shortsFound(), chatters: [...chatters.values()], heaviest: survey.heaviest() };
+  return { statesSeen: seen, untried, shorts: shortsFound(), chatters: [...chatters.values()], extremes: survey.extremes() };
 }
 
 /** A state as it is run: once, or where something in it is proved, again with that coming after each step of a sequence. */
@@ -107,8 +107,13 @@ export interface Walked {
   readonly untried: readonly Untried[];
   readonly shorts: readonly Short[];
   readonly chatters: readonly Chattering[];
-  /** every group in its heaviest state at once */
+  readonly extremes: Extremes;
+}
+
+/** Every group at once in the state in which most is drawn from the mains, and in that in which clearly less is than at rest. */
+export interface Extremes {
   readonly heaviest: Calls;
+  readonly lightest: Calls;
 }
 
 /** Devices that undo each other over and over in some state. */
@@ -148,28 +153,38 @@ const drawnA = ({ plan, nets }: Rig): number =>
 interface Survey {
   states(tell: (of: number) => void): Iterable<Calls>;
   weighed(calls: Calls, heldA: number): void;
-  heaviest(): Calls;
+  extremes(): Extremes;
   readonly untried: readonly Untried[];
 }
+
+/** Of all that a group can draw, so much less than at rest is a state of its own: a motor that runs until something is called. */
+const LIGHTER_SHARE = 0.05;
 
 function surveyOf(plan: NetworkPlan, { groups: set = leverGroups(plan), others: outside = [], also = [] }: Scope): Survey {
   const groups = set.map((group) => combinations(plan, group));
   const weights = new Map<string, number>();
-  const heaviestOf = () => groups.map(({ calls }) => greatest([[], ...calls], (one) => weights.get(callsKey(one)) ?? 0) ?? []);
+  const weightOf = (calls: Calls): number => weights.get(callsKey(calls)) ?? 0;
+  const each = (pick: (states: readonly Calls[]) => Calls): Calls[] => groups.map(({ calls }) => pick([[], ...calls]));
+  const heaviestOf = (states: readonly Calls[]): Calls => greatest(states, weightOf) ?? [];
+  const lightestOf = (states: readonly Calls[]): Calls => {
+    const calls = least(states, weightOf) ?? [];
+    const [low, rest, high] = [calls, [], heaviestOf(states)].map(weightOf) as [number, number, number];
+    return rest - low > LIGHTER_SHARE * (high - low) ? calls : [];
+  };
   return {
-    heaviest: () => merged(heaviestOf()),
+    extremes: () => ({ heaviest: merged(each(heaviestOf)), lightest: merged(each(lightestOf)) }),
     *states(tell) {
       const alone = groups.reduce((sum, { calls }) => sum + calls.length, 1);
       tell(groups.length > 1 ? 2 * alone - 1 : alone);
       yield [];
       for (const { calls } of groups) yield* calls;
       if (also.length > 0) yield also;
-      if (outside.length > 0) {
-        yield outside;
-        for (const { calls } of groups) for (const one of calls) yield merged([one, outside]);
+      for (const other of outside) {
+        yield other;
+        for (const { calls } of groups) for (const one of calls) yield merged([one, other]);
       }
       if (groups.length < 2) return;
-      const heaviest = heaviestOf();
+      const heaviest = each(heaviestOf);
       for (const [index, { calls }] of groups.entries()) {
         const others = merged(heaviest.filter((_, other) => other !== index));
         for (const one of calls) yield merged([one, others]);

@@ -1,5 +1,5 @@
 import type { Circuit, Device, DeviceId } from '#core/circuit';
-import { type CoilPair, type Exploration, exploring, groupsNear, type Progress, pairing, triedWhole } from '#core/explore';
+import { type CoilPair, type Exploration, exploring, type Progress, pairing, type Scope, scopeOn, triedWhole } from '#core/explore';
 import { isWired, type PlannedPart } from '#core/graph';
 import { type Coil, isKind } from '#core/kinds';
 import { type NetworkPlan, planNetwork } from '#core/network';
@@ -13,7 +13,6 @@ export type PlannedCoil = PlannedPart & { readonly part: Coil };
 export interface Place {
   /** the circuit as it stands, and as it is explored: with a stand-in coil where the one that is there does not work or is not read */
   readonly circuit: Circuit;
-  /** of a device with a coil, its own neighbourhood alone unless more was known */
   readonly before: Exploration;
   readonly device: Device;
   readonly exploration: Exploration;
@@ -29,7 +28,7 @@ export interface Place {
 /**
  * Looks at a place, state by state, so that whoever runs it can tell how far it has come.
  * A coil that never pulls in tells nothing of what its contacts and its driver would carry: a coil for the volts that are there stands in for it.
- * @param more pairs: filled as the states are seen, so that what is known so far can be told; known: what was explored already
+ * @param more pairs: filled as the states are seen, so that what is known so far can be told; known: the circuit explored, where it was already
  */
 export function* preparing(
   circuit: Circuit,
@@ -39,19 +38,21 @@ export function* preparing(
 ): Generator<Progress, Place | undefined> {
   const device = circuit.devices[id];
   if (!device) return undefined;
-  const plan = known?.plan ?? planNetwork(circuit);
+  // a coil meets what all else draws, on its transformer or on another: the whole circuit tells which states bear on it
+  const before = known ?? (yield* exploring(planNetwork(circuit)));
+  const { plan } = before;
+  const bearing = (on: NetworkPlan): Scope => scopeOn(on, id, before.extremes);
   const coil = coilInUse(plan, id);
-  const paired = coil && (yield* pairing(plan, coil, pairs));
-  const before = known ?? (yield* exploring(plan, [], coil ? { groups: groupsNear(plan, id) } : {}));
+  const paired = coil && (yield* pairing(plan, coil, bearing(plan), pairs));
   const isWhole = triedWhole(before)(id) && (paired?.untried.length ?? 0) === 0;
   const asItStands: Place = { circuit, before, device, exploration: before, isAssumed: false, coil, pairs, isWhole, practice };
   if (!coil || before.coils.get(coil.index)?.held !== undefined) return asItStands;
   const usual = withUsualCoil(circuit, device, pairs);
   if (!usual) return asItStands;
   const assumedPlan = planNetwork(usual);
-  const exploration = yield* exploring(assumedPlan, [], { groups: groupsNear(assumedPlan, id) });
+  const exploration = yield* exploring(assumedPlan, [], bearing(assumedPlan));
   const standIn = must(coilInUse(assumedPlan, id), 'the coil that stands in');
-  const again = yield* pairing(assumedPlan, standIn);
+  const again = yield* pairing(assumedPlan, standIn, bearing(assumedPlan));
   return {
     ...asItStands,
     exploration,
