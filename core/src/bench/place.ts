@@ -6,12 +6,12 @@ import {
   askedOf,
   type CableRoom,
   cableRoom,
-  candidatesFor,
   coilInUse,
   coilWire,
   cornersOf,
   exposureOf,
   judgePart,
+  judgingParts,
   mapTerminals,
   type Place,
   preparing,
@@ -80,7 +80,7 @@ export function createPlaces() {
       }
       const { place, progress, isDone } = looking;
       looking.cable ??= roomOf(place);
-      if (place && !looking.candidates) looking.candidates = candidatesFor(place, facts.stock).map((one) => candidateView(place, one));
+      if (place && !looking.candidates) looking.candidates = yield* judged(place, facts.stock, progress);
       return {
         seen: isDone ? progress.of : progress.seen,
         of: progress.of,
@@ -94,6 +94,16 @@ export function createPlaces() {
       };
     },
   };
+}
+
+/** The candidates one by one: what somebody asks meanwhile does not wait for all of them. */
+function* judged(place: Place, stock: readonly StockPart[], progress: Progress): Answering<CandidateView[]> {
+  const walk = judgingParts(place, stock);
+  for (;;) {
+    const step = walk.next();
+    if (step.done) return step.value.map((one) => candidateView(place, one));
+    yield progress;
+  }
 }
 
 function handView(facts: PlaceFacts, { place, pairs }: Looking, device: DeviceId, hand: StockPart): PlaceAnswer['hand'] {

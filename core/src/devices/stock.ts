@@ -123,9 +123,14 @@ export const asDevice = (part: StockPart, place: Pick<Device, 'id' | 'tag' | 'pl
 
 const LONE = deviceIdSchema.parse('dPart');
 
-/** The part alone, to ask what it is made of. */
-export const loneDevice = (part: StockPart): Device =>
-  asDevice(part, { id: LONE, tag: 'PART', place: null, at: null, hazard: 'none', reads: null, notes: '' });
+const lone = new WeakMap<StockPart, Device>();
+
+/** The part alone, to ask what it is made of. The same device each time: what it is made of is read once. */
+export function loneDevice(part: StockPart): Device {
+  const made = lone.get(part) ?? asDevice(part, { id: LONE, tag: 'PART', place: null, at: null, hazard: 'none', reads: null, notes: '' });
+  lone.set(part, made);
+  return made;
+}
 
 /** A value as it stands on the print. */
 export const printed = (value: number | string): Field => ({ value, evidence: 'print' });

@@ -1,5 +1,5 @@
 import { familyOf, knowing, loneDevice, partsOf, plateNumber, type StockPart, stockProblems } from '#core/devices';
-import { plusAtPair } from '#core/explore';
+import { drain, type Progress, plusAtPair } from '#core/explore';
 import { tablesFor, type Verdict, worstVerdict } from '#core/size';
 import { naturally } from '#core/units';
 import { judgeByTwin } from './byTwin';
@@ -56,19 +56,27 @@ export const judgePart = (place: Place, part: StockPart): Candidate =>
 
 const ORDER: readonly Verdict[] = ['good', 'look', 'cannot-clear', 'danger', 'block'];
 
-/** Parts of the same group as the device, what fits best first: verdict, then what is on the van, then the smaller of what is large enough. */
-export const candidatesFor = (place: Place, stock: readonly StockPart[]): Candidate[] =>
-  stock
-    .filter((part) => whyMissing(place, part) === undefined)
-    .map((part) => judgePart(place, part))
-    .sort(
-      (a, b) =>
-        ORDER.indexOf(a.verdict) - ORDER.indexOf(b.verdict) ||
-        a.mapping.moved.length - b.mapping.moved.length ||
-        Number(a.part.van === '') - Number(b.part.van === '') ||
-        effort(a.part) - effort(b.part) ||
-        naturally(a.part.title, b.part.title),
-    );
+/** What fits best comes first: by verdict, then what is on the van, then the smaller of what is large enough. */
+const byFit = (a: Candidate, b: Candidate): number =>
+  ORDER.indexOf(a.verdict) - ORDER.indexOf(b.verdict) ||
+  a.mapping.moved.length - b.mapping.moved.length ||
+  Number(a.part.van === '') - Number(b.part.van === '') ||
+  effort(a.part) - effort(b.part) ||
+  naturally(a.part.title, b.part.title);
+
+/** Parts of the same group as the device, what fits best first; one part at each step, so that whoever runs it can do something else between two. */
+export function* judgingParts(place: Place, stock: readonly StockPart[]): Generator<Progress, Candidate[]> {
+  const found: Candidate[] = [];
+  for (const [seen, part] of stock.entries()) {
+    if (whyMissing(place, part) !== undefined) continue;
+    found.push(judgePart(place, part));
+    yield { seen, of: stock.length };
+  }
+  return found.sort(byFit);
+}
+
+/** The same at once. */
+export const candidatesFor = (place: Place, stock: readonly StockPart[]): Candidate[] => drain(judgingParts(place, stock));
 
 /** What a part costs its driver: the smaller of two that do is the better. */
 const effort = (part: StockPart): number => plateNumber(part, 'sealedVa') ?? plateNumber(part, 'va') ?? plateNumber(part, 'ratingA') ?? 0;

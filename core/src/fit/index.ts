@@ -2,7 +2,7 @@ export type { CableRoom } from './cable';
 export { cableRoom, coilWire } from './cable';
 export type { Candidate } from './candidate';
 export type { WhyMissing } from './candidates';
-export { candidatesFor, judgePart, whyMissing } from './candidates';
+export { candidatesFor, judgePart, judgingParts, whyMissing } from './candidates';
 export type { CellName, Cells } from './cells';
 export { CELL_NAMES } from './cells';
 

@@ -1,10 +1,10 @@
 import { demandOf } from '#core/check';
 import type { Device } from '#core/circuit';
-import type { CoilExposure, ContactExposure } from '#core/explore';
-import { graphOf, type PlannedPart } from '#core/graph';
-import { type Contact, isKind, type Transformer } from '#core/kinds';
+import type { CoilExposure } from '#core/explore';
+import { isKind } from '#core/kinds';
 import { numberAt, type PoleDemand, tablesFor } from '#core/size';
 import { greatest } from '#core/units';
+import type { Feeding } from './feeding';
 import type { Place } from './place';
 
 /** What a place asks of the part that goes there, in figures. */
@@ -20,37 +20,15 @@ export interface Asked {
   readonly transformer: { readonly device: Device; readonly leftVa: number | undefined } | undefined;
 }
 
-type PlannedContact = PlannedPart & { readonly part: Contact };
-type PlannedTransformer = PlannedPart & { readonly part: Transformer };
-
-/** Contacts of other devices through which the coil of a place gets its current; an isolator is judged where it stands. */
-export const driversOf = ({
-  exploration,
-  coil,
-  device,
-}: Place): { readonly planned: PlannedContact; readonly exposure: ContactExposure }[] =>
-  coil
-    ? exploration.plan.parts.filter(isKind('contact')).flatMap((planned) => {
-        const exposure = exploration.contacts.get(planned.index);
-        const isDriver =
-          planned.part.symbol !== 'isolator' && planned.device.id !== device.id && exposure?.serves.some(({ part }) => part === coil.index);
-        return isDriver && exposure ? [{ planned, exposure }] : [];
-      })
-    : [];
-
-/** Transformers that the coil of a place hangs on. */
-export const transformersOf = ({ exploration, coil }: Place): PlannedTransformer[] =>
-  coil ? graphOf(exploration.plan).feeders(coil).filter(isKind('transformer')) : [];
-
 /** What gives the call is named before what merely lets it through. */
-const leadRank = ({ planned: { part } }: { readonly planned: PlannedContact }): number =>
+const leadRank = ({ planned: { part } }: Feeding['drivers'][number]): number =>
   part.mover.needs !== undefined || part.symbol === 'thermostat' || part.symbol === 'push' ? 0 : 1;
 
 const total = ({ motorRunA, resistiveA, lampA, coilHeldA }: PoleDemand): number => motorRunA + resistiveA + lampA + coilHeldA;
 
 /** The chips above the table: what the place asks, in numbers. */
 export function askedOf(need: Place): Asked {
-  const { exploration, device, coil, practice } = need;
+  const { exploration, device, coil, practice, feeding } = need;
   const served = exploration.plan
     .partsIn(device.id)
     .filter(isKind('contact'))
@@ -59,9 +37,9 @@ export function askedOf(need: Place): Asked {
       return seen && seen.serves.length > 0 ? [{ breaksV: seen.breaksV, runA: seen.runA, demand: demandOf(seen, exploration.plan) }] : [];
     });
   const most = greatest(served, ({ demand }) => total(demand));
-  const drivers = driversOf(need).sort((a, b) => leadRank(a) - leadRank(b));
+  const drivers = [...feeding.drivers].sort((a, b) => leadRank(a) - leadRank(b));
   const share = numberAt(tablesFor(practice).constants, 'transformer share', 'value') ?? 0.8;
-  const [transformer] = transformersOf(need);
+  const [transformer] = feeding.transformers;
   const loaded = transformer && exploration.transformers.get(transformer.index);
   return {
     coil: coil && exploration.coils.get(coil.index),

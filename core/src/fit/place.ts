@@ -5,6 +5,7 @@ import { type Coil, isKind } from '#core/kinds';
 import { type NetworkPlan, planNetwork } from '#core/network';
 import { DEFAULT_PRACTICE, type Practice } from '#core/schools';
 import { divide, greatest, magnitude, must } from '#core/units';
+import { type Feeding, feedingOf } from './feeding';
 import { usualCoil } from './usualCoil';
 
 export type PlannedCoil = PlannedPart & { readonly part: Coil };
@@ -19,6 +20,7 @@ export interface Place {
   readonly isAssumed: boolean;
   /** the coil of the place, and the circuit seen from its terminals in every state of its neighbourhood */
   readonly coil: PlannedCoil | undefined;
+  readonly feeding: Feeding;
   readonly pairs: readonly CoilPair[];
   /** whether every state was tried that bears on it: else nothing here is cleared */
   readonly isWhole: boolean;
@@ -45,7 +47,18 @@ export function* preparing(
   const coil = coilInUse(plan, id);
   const paired = coil && (yield* pairing(plan, coil, bearing(plan), pairs));
   const isWhole = triedWhole(before)(id) && (paired?.untried.length ?? 0) === 0;
-  const asItStands: Place = { circuit, before, device, exploration: before, isAssumed: false, coil, pairs, isWhole, practice };
+  const asItStands: Place = {
+    circuit,
+    before,
+    device,
+    exploration: before,
+    isAssumed: false,
+    coil,
+    feeding: feedingOf(before, id, coil),
+    pairs,
+    isWhole,
+    practice,
+  };
   if (!coil || before.coils.get(coil.index)?.held !== undefined) return asItStands;
   const usual = withUsualCoil(circuit, device, pairs);
   if (!usual) return asItStands;
@@ -58,6 +71,7 @@ export function* preparing(
     exploration,
     isAssumed: true,
     coil: standIn,
+    feeding: feedingOf(exploration, id, standIn),
     pairs: again.pairs,
     isWhole: triedWhole(exploration)(id) && again.untried.length === 0,
   };

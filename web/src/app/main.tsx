@@ -5,7 +5,7 @@ import '@fontsource/barlow-semi-condensed/latin-600.css';
 import '@fontsource/barlow-semi-condensed/latin-700.css';
 import '@fontsource/jetbrains-mono/latin-600.css';
 import { ChakraProvider } from '@chakra-ui/react';
-import { StrictMode, Suspense } from 'react';
+import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { createBrowserRouter, RouterProvider } from 'react-router';
@@ -16,7 +16,7 @@ import { keepSettings } from '../store/keepSettings';
 import { keepSaving } from '../store/saving';
 import { store } from '../store/store';
 import { system } from '../ui/theme';
-import { routes } from './routes';
+import { routesOf } from './routes';
 
 /** Draws the program. */
 export function start(): void {
@@ -24,7 +24,7 @@ export function start(): void {
   keepSettings(store);
   keepSaving(store);
   keepProgram();
-  const router = createBrowserRouter(routes);
+  const router = createBrowserRouter(routesOf());
 
   createRoot(document.getElementById('root')!).render(
     <StrictMode>
@@ -32,9 +32,8 @@ export function start(): void {
         <Provider store={store}>
           <NewBuild />
           <Unreached />
-          <Suspense fallback={<p style={{ padding: 24 }}>Opening…</p>}>
-            <RouterProvider router={router} />
-          </Suspense>
+          {/* a page is drawn in one go: in slices each tick of the bench's clock would have it begun again from the start */}
+          <RouterProvider router={router} useTransitions={false} />
         </Provider>
       </ChakraProvider>
     </StrictMode>,

@@ -1,42 +1,42 @@
-import { lazy } from 'react';
 import { Navigate, type RouteObject } from 'react-router';
 import { JobsPage } from '../jobs/JobsPage';
 import { Broken } from './Broken';
+import type { Page } from './page';
 import { pages, readAhead } from './pages';
+import { showing } from './showing';
 
-const StockPage = lazy(() => import('../stock/StockPage'));
-const HandbookPage = lazy(() => import('../handbook/HandbookPage'));
-const PracticePage = lazy(() => import('../practice/PracticePage'));
-const SettingsPage = lazy(() => import('../settings/SettingsPage'));
-const WireListPage = lazy(() => import('../panel/WireListPage'));
-const TracePage = lazy(() => import('../panel/TracePage'));
-const BriefPage = lazy(() => import('../brief/BriefPage'));
+const plain = (page: Page<object>) => showing(page, (Screen) => <Screen />);
 
-/** Every address of the program and the screen that it shows; each screen is fetched when it is first opened. */
-export const routes: RouteObject[] = [
+function Opening() {
+  return <p style={{ padding: 24 }}>Opening…</p>;
+}
+
+/** Every address of the program and the screen that it shows. */
+export const routesOf = (): RouteObject[] => [
   {
     errorElement: <Broken />,
+    HydrateFallback: Opening,
     children: [
       { path: '/', element: <JobsPage /> },
       {
         path: '/circuits/:id',
-        element: <pages.circuit.Screen onJudged={readAhead} />,
+        ...showing(pages.circuit, (Screen) => <Screen onJudged={readAhead} />),
         children: [
           { index: true, element: <Navigate to="prove" replace /> },
-          { path: 'supply', element: <pages.supply.Screen /> },
-          { path: 'parts', element: <pages.parts.Screen /> },
-          { path: 'wiring', element: <pages.wiring.Screen /> },
-          { path: 'prove', element: <pages.prove.Screen /> },
-          { path: 'find', element: <pages.find.Screen /> },
+          { path: 'supply', ...plain(pages.supply) },
+          { path: 'parts', ...plain(pages.parts) },
+          { path: 'wiring', ...plain(pages.wiring) },
+          { path: 'prove', ...plain(pages.prove) },
+          { path: 'find', ...plain(pages.find) },
         ],
       },
-      { path: '/stock', element: <StockPage /> },
-      { path: '/settings', element: <SettingsPage /> },
-      { path: '/handbook', element: <HandbookPage /> },
-      { path: '/jobs/:job/practice', element: <PracticePage /> },
-      { path: '/jobs/:job/wires', element: <WireListPage /> },
-      { path: '/jobs/:job/trace', element: <TracePage /> },
-      { path: '/jobs/:job/brief', element: <BriefPage /> },
+      { path: '/stock', ...plain(pages.stock) },
+      { path: '/settings', ...plain(pages.settings) },
+      { path: '/handbook', ...plain(pages.handbook) },
+      { path: '/jobs/:job/practice', ...plain(pages.practice) },
+      { path: '/jobs/:job/wires', ...plain(pages.wireList) },
+      { path: '/jobs/:job/trace', ...plain(pages.trace) },
+      { path: '/jobs/:job/brief', ...plain(pages.brief) },
       { path: '*', element: <Navigate to="/" replace /> },
     ],
   },

@@ -26,6 +26,7 @@ import { type BenchClient, benchClient } from '../worker/client';
 import { joinNear } from './joinNear';
 import { createLookStore, type LookStore } from './lookStore';
 import { sameDrawn } from './sameDrawn';
+import { useStockOnDesk } from './useStockOnDesk';
 
 /** What works for the circuit, and how it fares. */
 interface Bench {
@@ -173,6 +174,8 @@ export function BenchProvider({ children }: { children: ReactNode }) {
     (window as { mandoWorker?: BenchClient }).mandoWorker = client; // so that a person can restart it by hand from the console
     return stop;
   }, [client]);
+
+  useStockOnDesk(client);
 
   const isJudged = useRef(false);
   const laidLast = useRef<Circuit>(undefined);

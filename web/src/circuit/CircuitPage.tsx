@@ -1,4 +1,4 @@
-import { Suspense, useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { shallowEqual } from 'react-redux';
 import { Link, Outlet, useLocation, useParams } from 'react-router';
 import { BenchProvider, useBench, useJudged } from '../bench/BenchProvider';
@@ -169,13 +169,7 @@ function OpenCircuit() {
       <WorkerNote />
       <Flex flex="1" minH="0" css={{ '@media (max-width: 700px)': { flexDirection: 'column' } }}>
         <StageRail isBlank={isBlank} />
-        {isBlank ? (
-          <Blank job={job} />
-        ) : (
-          <Suspense fallback={<Box p="24px">Opening…</Box>}>
-            <Outlet />
-          </Suspense>
-        )}
+        {isBlank ? <Blank job={job} /> : <Outlet />}
       </Flex>
       <ClashDialog />
       <Legend open={isLegend} onClose={() => setLegend(false)} />

@@ -2,6 +2,7 @@ import { memo, useMemo } from 'react';
 import { NavLink } from 'react-router';
 import { useJudged } from '../bench/BenchProvider';
 import { isBad, leftToChoose, toFixAtSupply } from '../bench/toDo';
+import { placeAhead } from '../parts/placeAhead';
 import { useDocument } from '../store/select';
 import { useAppSelector } from '../store/store';
 import { useLandings } from '../store/useLandings';
@@ -34,10 +35,23 @@ const Stage = styled(NavLink, {
   },
 });
 
+/** What is begun at the act, before the page of a stage is drawn. */
+const ahead: { readonly [P in StagePath]?: () => void } = { parts: placeAhead.begin };
+
 /** A stage, drawn again when it says something else. */
-const StageLink = memo(function StageLink({ path, title, words, isBad }: { path: string; title: string; words: string; isBad: boolean }) {
+const StageLink = memo(function StageLink({
+  path,
+  title,
+  words,
+  isBad,
+}: {
+  path: StagePath;
+  title: string;
+  words: string;
+  isBad: boolean;
+}) {
   return (
-    <Stage to={path}>
+    <Stage to={path} onClick={ahead[path]}>
       <Box fontWeight={700}>{title}</Box>
       <Box fontSize="12px" color={isBad ? 'danger' : 'muted'}>
         {words}

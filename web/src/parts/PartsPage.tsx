@@ -2,7 +2,7 @@ import { Tabs } from '@chakra-ui/react';
 import { useEffect, useMemo, useState } from 'react';
 import type { CandidateView, PlaceAnswer, StudyAnswer, TwinAnswer } from '#core/bench';
 import type { Device } from '#core/circuit';
-import { familyOf, partsOf, type StockPart } from '#core/devices';
+import { familyOf, type StockPart } from '#core/devices';
 import { CELL_NAMES } from '#core/fit';
 import { inSentence } from '#core/units';
 import { useBench, useJudged } from '../bench/BenchProvider';
@@ -24,6 +24,7 @@ import { blankHand, HandPart } from './HandPart';
 import { HandGrounds, HandVerdict } from './HandVerdict';
 import { LabelButtons } from './LabelButtons';
 import { PartsListFiles } from './PartsListFiles';
+import { deviceToFit } from './placeAhead';
 import { Release } from './Release';
 import { StudyPlate } from './StudyPlate';
 import { TwinView } from './TwinView';
@@ -47,10 +48,7 @@ export default function PartsPage() {
   const problem = typeof error === 'string' ? error : undefined;
   const devices = useMemo(() => chosenDevices(document), [document]);
   const worst = useMemo(() => study && worstAsParts(study), [study]);
-  const device =
-    devices.find((one) => one.id === selectedDevice) ??
-    devices.find((one) => partsOf(one, document).some(({ kind }) => kind === 'coil')) ??
-    devices[0];
+  const device = deviceToFit(document, devices, selectedDevice);
   const [isHand, setHand] = useState(false);
   const [hand, setHandPart] = useState<StockPart>();
   const [picked, setPicked] = useState<string>();

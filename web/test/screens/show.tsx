@@ -1,11 +1,10 @@
 import { ChakraProvider } from '@chakra-ui/react';
 import { render, screen, waitFor } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
-import { Suspense } from 'react';
 import { Provider } from 'react-redux';
 import { createMemoryRouter, RouterProvider } from 'react-router';
 import { expect } from 'vitest';
-import { routes } from '../../src/app/routes';
+import { routesOf } from '../../src/app/routes';
 import { keepSaving } from '../../src/store/saving';
 import { server as cached } from '../../src/store/server';
 import { store } from '../../src/store/store';
@@ -20,13 +19,11 @@ export function show(path: string) {
   layAnew();
   store.dispatch(cached.util.resetApiState());
   stop = keepSaving(store);
-  const router = createMemoryRouter(routes, { initialEntries: [path] });
+  const router = createMemoryRouter(routesOf(), { initialEntries: [path] });
   render(
     <ChakraProvider value={system}>
       <Provider store={store}>
-        <Suspense fallback={<p>Opening…</p>}>
-          <RouterProvider router={router} />
-        </Suspense>
+        <RouterProvider router={router} useTransitions={false} />
       </Provider>
     </ChakraProvider>,
   );

@@ -5,7 +5,6 @@ import type { Coil } from '#core/kinds';
 import { judgePole, type Row, type Tables, type Verdict, worstVerdict } from '#core/size';
 import { greatest, must } from '#core/units';
 import type { PairExposure } from '../exposure';
-import { driversOf } from '../need';
 import type { Place } from '../place';
 import { tellingRows } from './telling';
 
@@ -24,7 +23,7 @@ const weight = ({ verdict, is, limit }: Row): number => WEIGHT[verdict] + Math.m
 export function driverCell(place: Place, coil: Coil | undefined, seen: PairExposure | undefined, tables: Tables): DriverCell {
   const { exploration } = place;
   const instead: Instead = place.coil && seen ? new Map([[place.coil.index, { heldA: seen.heldA, inrushA: seen.inrushA }]]) : new Map();
-  const rows = driversOf(place).flatMap(({ planned: { part, device }, exposure }) =>
+  const rows = place.feeding.drivers.flatMap(({ planned: { part, device }, exposure }) =>
     judgePole(part.ratings, demandOf(exposure, exploration.plan, instead), tables).map((row): DriverRow => ({ ...row, by: device.id })),
   );
   if (rows.length === 0) return { code: 'not asked', verdict: 'good' };

@@ -4,7 +4,6 @@ import type { Coil } from '#core/kinds';
 import { numberAt, type Tables, type Verdict } from '#core/size';
 import { greatest } from '#core/units';
 import type { PairExposure } from '../exposure';
-import { transformersOf } from '../need';
 import type { Place } from '../place';
 
 /** The transformer that the coil hangs on, with this coil on it. */
@@ -33,7 +32,7 @@ export function transformerCell(place: Place, coil: Coil | undefined, seen: Pair
   const own = place.coil?.part;
   if (!own || !coil || !seen || coil.ratedV === undefined) return { code: 'not asked', verdict: 'good' };
   const share = numberAt(tables.constants, 'transformer share', 'value') ?? 0.8;
-  const cells = transformersOf(place).flatMap(({ index, part, device }): Exclude<TransformerCell, { code: 'not asked' }>[] => {
+  const cells = place.feeding.transformers.flatMap(({ index, part, device }): Exclude<TransformerCell, { code: 'not asked' }>[] => {
     const sag = seen.sags.get(index);
     const kept = place.exploration.transformers.get(index);
     if (!sag || !kept) return [];
