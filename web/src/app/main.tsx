@@ -16,7 +16,7 @@ import { keepSettings } from '../store/keepSettings';
 import { keepSaving } from '../store/saving';
 import { store } from '../store/store';
 import { system } from '../ui/theme';
-import { routesOf } from './routes';
+import { routes } from './routes';
 
 /** Draws the program. */
 export function start(): void {
@@ -24,7 +24,7 @@ export function start(): void {
   keepSettings(store);
   keepSaving(store);
   keepProgram();
-  const router = createBrowserRouter(routesOf());
+  const router = createBrowserRouter(routes);
 
   createRoot(document.getElementById('root')!).render(
     <StrictMode>

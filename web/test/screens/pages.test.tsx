@@ -1,10 +1,9 @@
 import { ChakraProvider } from '@chakra-ui/react';
 import { act, render, screen } from '@testing-library/react';
 import { useState } from 'react';
-import { createMemoryRouter, RouterProvider } from 'react-router';
 import { describe, expect, it } from 'vitest';
 import { pageOf } from '../../src/app/page';
-import { showing } from '../../src/app/showing';
+import { Shown } from '../../src/app/Shown';
 import { system } from '../../src/ui/theme';
 
 function Counter({ name }: { name: string }) {
@@ -15,24 +14,18 @@ function Counter({ name }: { name: string }) {
     </button>
   );
 }
-const Opening = () => <p>opening</p>;
 const words = () => document.body.textContent;
-const draw = (router: ReturnType<typeof createMemoryRouter>) =>
-  render(
-    <ChakraProvider value={system}>
-      <RouterProvider router={router} useTransitions={false} />
-    </ChakraProvider>,
-  );
+const inTheme = (child: React.ReactNode) => <ChakraProvider value={system}>{child}</ChakraProvider>;
 
 describe('a screen of the program', () => {
   it('that has been read is there at the first drawing', async () => {
     const page = pageOf(async () => ({ default: Counter }));
     await page.read();
-    draw(createMemoryRouter([{ path: '/', ...showing(page, (Screen) => <Screen name="parts" />) }]));
+    render(inTheme(<Shown page={page} drawn={(Screen) => <Screen name="parts" />} />));
     expect(words()).toBe('parts 0');
   });
 
-  it('that has not is read when it is opened, what was shown stays until then, and it is read once', async () => {
+  it('that has not is waited for, is read once, and stays what it is when it is drawn again', async () => {
     let asked = 0;
     let give: () => void = () => undefined;
     const page = pageOf(() => {
@@ -41,26 +34,25 @@ describe('a screen of the program', () => {
         give = () => done({ default: Counter });
       });
     });
-    const router = createMemoryRouter([
-      { path: '/', element: <p>home</p> },
-      { path: '/find', ...showing(page, (Screen) => <Screen name="find" />) },
-    ]);
-    draw(router);
-    let there: Promise<void> = Promise.resolve();
-    act(() => {
-      there = router.navigate('/find');
-    });
-    expect(words()).toBe('home');
-    await act(async () => {
-      give();
-      await there;
-    });
+    const { rerender } = render(inTheme(<Shown page={page} drawn={(Screen) => <Screen name="find" />} />));
+    expect(words()).toBe('Opening…');
+    await act(async () => give());
     expect(words()).toBe('find 0');
     act(() => screen.getByRole('button').click());
-    expect(words()).toBe('find 1');
-    await act(() => router.navigate('/'));
-    await act(() => router.navigate('/find'));
-    expect([words(), asked]).toEqual(['find 0', 1]);
+    rerender(inTheme(<Shown page={page} drawn={(Screen) => <Screen name="found" />} />));
+    expect([words(), asked]).toEqual(['found 1', 1]);
+  });
+
+  it('gives way to another in the same place', async () => {
+    const one = pageOf(async () => ({ default: Counter }));
+    const two = pageOf(async () => ({ default: () => <p>another</p> }));
+    await one.read();
+    const { rerender } = render(inTheme(<Shown page={one} drawn={(Screen) => <Screen name="prove" />} />));
+    expect(words()).toBe('prove 0');
+    rerender(inTheme(<Shown page={two} drawn={(Screen) => <Screen />} />));
+    expect(await screen.findByText('another')).toBeTruthy();
+    rerender(inTheme(<Shown page={one} drawn={(Screen) => <Screen name="prove" />} />));
+    expect(words()).toBe('prove 0');
   });
 
   it('that cannot be fetched says so in its place, and is there when it is asked for again', async () => {
@@ -69,12 +61,12 @@ describe('a screen of the program', () => {
       if (!isThere) throw new Error('no line');
       return { default: Counter };
     });
-    draw(createMemoryRouter([{ path: '/', HydrateFallback: Opening, ...showing(page, (Screen) => <Screen name="wiring" />) }]));
+    render(inTheme(<Shown page={page} drawn={(Screen) => <Screen name="wiring" />} />));
     expect((await screen.findByRole('alert')).textContent).toContain('no line');
-    act(() => screen.getByRole('button', { name: 'Try again' }).click());
-    expect(await screen.findByRole('button', { name: 'Try again' })).toBeTruthy();
+    await act(async () => screen.getByRole('button', { name: 'Try again' }).click());
+    expect(screen.getByRole('alert').textContent).toContain('no line');
     isThere = true;
-    act(() => screen.getByRole('button', { name: 'Try again' }).click());
+    await act(async () => screen.getByRole('button', { name: 'Try again' }).click());
     expect(await screen.findByText('wiring 0')).toBeTruthy();
   });
 });

@@ -4,7 +4,7 @@ import userEvent from '@testing-library/user-event';
 import { Provider } from 'react-redux';
 import { createMemoryRouter, RouterProvider } from 'react-router';
 import { expect } from 'vitest';
-import { routesOf } from '../../src/app/routes';
+import { routes } from '../../src/app/routes';
 import { keepSaving } from '../../src/store/saving';
 import { server as cached } from '../../src/store/server';
 import { store } from '../../src/store/store';
@@ -19,7 +19,7 @@ export function show(path: string) {
   layAnew();
   store.dispatch(cached.util.resetApiState());
   stop = keepSaving(store);
-  const router = createMemoryRouter(routesOf(), { initialEntries: [path] });
+  const router = createMemoryRouter(routes, { initialEntries: [path] });
   render(
     <ChakraProvider value={system}>
       <Provider store={store}>
