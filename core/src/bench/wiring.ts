@@ -65,7 +65,7 @@ export function wiringView(exploration: Exploration, practice: Practice): Wiring
       device: doubt.device ?? null,
       source: doubt.source,
     })),
-    openers: openersOf(circuit).map(({ id, tag, title }) => ({ device: id, words: `${tag} ${title}` })),
+    openers: openersOf(circuit).map(({ id, tag, title }) => ({ device: id, words: tag === title ? tag : `${tag} ${title}` })),
     statesSeen: exploration.statesSeen,
     isWhole: exploration.untried.length === 0,
   };

@@ -3,9 +3,13 @@ import type { StaysLiveAnswer, WiringAnswer } from '#core/bench';
 import type { DeviceId, TerminalId } from '#core/circuit';
 import { grouped } from '#core/units';
 import { useDocument } from '../store/select';
+import { Choice } from '../ui/Choice';
 import { Button, Mono, Note, Row } from '../ui/parts';
 import { Box, Flex } from '../ui/styled';
 import { useAsked } from './useAsked';
+
+/** Of more than so many those that are opened are buttons, the others a list: what stays live is in sight. */
+const MOST_BUTTONS = 24;
 
 interface Props {
   readonly openers: WiringAnswer['openers'];
@@ -21,10 +25,12 @@ export function StaysLive({ openers, onRing }: Props) {
   useEffect(() => onRing(shown?.live.map(({ terminal }) => terminal) ?? []), [shown, onRing]);
   const byDevice = useMemo(() => [...grouped(shown?.live ?? [], ({ device }) => device)], [shown]);
   const turn = (device: DeviceId) => setOpened(opened.includes(device) ? opened.filter((one) => one !== device) : [...opened, device]);
+  const isMany = openers.length > MOST_BUTTONS;
+  const shownOpeners = isMany ? openers.filter(({ device }) => opened.includes(device)) : openers;
   return (
     <Box overflowY="auto" minH="0" flex="1">
       <Flex gap="6px" wrap="wrap" role="group" aria-label="Opened">
-        {openers.map(({ device, words }) => (
+        {shownOpeners.map(({ device, words }) => (
           <Button
             key={device}
             type="button"
@@ -36,6 +42,18 @@ export function StaysLive({ openers, onRing }: Props) {
             {words}
           </Button>
         ))}
+        {isMany && (
+          <Choice aria-label="Open one more" value="" onChange={({ target }) => turn(target.value as DeviceId)}>
+            <option value="">{opened.length > 0 ? 'open one more…' : 'open…'}</option>
+            {openers
+              .filter(({ device }) => !opened.includes(device))
+              .map(({ device, words }) => (
+                <option key={device} value={device}>
+                  {words}
+                </option>
+              ))}
+          </Choice>
+        )}
       </Flex>
       <Note tone="look">
         A model of the circuit as it is drawn. Before a hand goes in: lock it, prove the tester, prove every terminal dead to earth and to

@@ -49,6 +49,20 @@ describe('a large panel', () => {
     expect(screen.getAllByRole('button', { name: /^\d+ more like this: / }).length).toBeGreaterThan(0);
   }, 60_000);
 
+  it('asks what is opened from a list, and says what stays live beside it', async () => {
+    lay('Q1', unitPanel(100));
+    const { user } = await showStage('Q1', 'wiring');
+    await user.click(await screen.findByRole('tab', { name: 'What stays live' }, { timeout: 30_000 }));
+    const list = await screen.findByRole('combobox', { name: 'Open one more' }, { timeout: 30_000 });
+    const group = within(screen.getByRole('group', { name: 'Opened' }));
+    const [more, opened] = [within(list).getAllByRole('option').length, group.queryAllByRole('button').length];
+    await user.selectOptions(list, within(list).getAllByRole('option')[1]!);
+    expect([within(list).getAllByRole('option').length, group.getAllByRole('button').length]).toEqual([more - 1, opened + 1]);
+    const [first] = group.getAllByRole('button', { pressed: true });
+    await user.click(first!);
+    expect(within(list).getAllByRole('option').length).toBe(more);
+  }, 60_000);
+
   it('where one transformer feeds hundreds of loads the heaviest are listed, and all on demand', async () => {
     lay('Q1', rowPanel(80));
     const { user } = await showStage('Q1', 'prove');
