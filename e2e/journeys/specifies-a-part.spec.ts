@@ -243,6 +243,8 @@ test('job practice: a school and a working value change what is judged, and come
   await outside(page, 'Job practice');
   await page.getByRole('button', { name: 'Back to the defaults' }).click();
   await expect(page.getByRole('radio', { name: /in the hot leg/ })).toBeChecked();
+  // the journeys after this one judge by what the server has
+  await expect(status).toHaveText('saved');
 });
 
 test('handbook: a table is found by a number in it, with its source and mark', async ({ page }) => {

@@ -100,6 +100,30 @@ describe('the desk', () => {
     expect(drain(made.near({ device: dev('dNone') }))).toBeNull();
   });
 
+  it('what is foreseen is what is judged once it is laid down; till then what lies there stays, and another that comes instead is judged as it is', () => {
+    const made = createDesk();
+    const panel = unitPanel(100);
+    const rated = (value: number) => edited(panel, { type: 'setField', device: dev('dT2'), field: 'va', to: { value, evidence: 'print' } });
+    const lay = (document: ReturnType<typeof unitPanel>) => drain(made.circuit({ document, practice: DEFAULT_PRACTICE }));
+    const foresee = (document: ReturnType<typeof unitPanel>) =>
+      drain(made.foresee({ document, practice: structuredClone(DEFAULT_PRACTICE), device: dev('dT2') }));
+    const near = () => drain(made.near({ device: dev('dT2') }));
+    lay(panel);
+    const before = drain(made.study({}));
+    const [five, twenty] = [rated(5), rated(20)];
+    const foreseen = foresee(five);
+    expect(foreseen!.transformers[0]).toMatchObject({ device: 'dT2', va: 5 });
+    expect(drain(made.study({}))).toEqual(before);
+    lay(five);
+    expect(near()).toEqual(foreseen);
+    const anew = createDesk();
+    drain(anew.circuit({ document: five, practice: DEFAULT_PRACTICE }));
+    expect(drain(made.study({}))).toEqual(drain(anew.study({})));
+    expect(foresee(five)!.transformers[0]!.va).toBe(5);
+    lay(twenty);
+    expect(near()!.transformers[0]!.va).toBe(20);
+  });
+
   it('where as much bears on a device as on all, it is judged with the rest; what feeds it is judged first', () => {
     const made = createDesk();
     const lay = (va: number) =>

@@ -1,5 +1,5 @@
 import { checkStudy, studyOf } from '#core/check';
-import { type Circuit, type Device, deviceOf, isTerminal, spellPoint } from '#core/circuit';
+import { type Circuit, type Device, type DeviceId, deviceOf, isTerminal, spellPoint } from '#core/circuit';
 import type { StockPart } from '#core/devices';
 import { layingOut, layingTerminals, type TerminalSheet } from '#core/draw';
 import { type Exploration, exploring, scopeOn } from '#core/explore';
@@ -14,7 +14,7 @@ import { lookView, type OnBench } from './look';
 import { mountingView } from './mounting';
 import { createPlaces, twinView } from './place';
 import type { Answering } from './progress';
-import type { Questions, QuestionType, SheetAnswer } from './protocol';
+import type { NearAnswer, Questions, QuestionType, SheetAnswer } from './protocol';
 import { runView } from './run';
 import { type Shared, sharing } from './sharing';
 import { nearView, sheetView, studyView } from './views';
@@ -51,9 +51,10 @@ export class AskError extends Error {}
 /** What of a circuit volts and amps know nothing of: what places are called and measure, and what was nudged on a sheet. */
 const UNSOLVED: readonly (keyof Circuit)[] = ['places', 'views', 'devices'];
 
+const isLike = (one: unknown, other: unknown): boolean => one === other || JSON.stringify(one) === JSON.stringify(other);
+
 /** Whether two circuits are the same but for where in their places devices stand. What an edit left alone is the same object. */
 function isSolvedAlike(a: Circuit, b: Circuit): boolean {
-  const isLike = (one: unknown, other: unknown): boolean => one === other || JSON.stringify(one) === JSON.stringify(other);
   const [before, after] = [Object.values(a.devices), Object.values(b.devices)];
   const bare = ({ at: _at, body: _body, ...device }: Device): unknown => device;
   return (
@@ -69,6 +70,8 @@ export function createDesk(): Desk {
   /** which circuit it is */
   let name = '';
   let stock: readonly StockPart[] = [];
+  /** what may be laid down next */
+  let foreseen: OnDesk | undefined;
   /** the rows in which terminals were drawn last */
   let rows: { readonly tidy: number; readonly order: TerminalSheet['order'] } | undefined;
   const places = createPlaces();
@@ -77,29 +80,52 @@ export function createDesk(): Desk {
     return desk;
   };
 
+  /** A circuit laid down after another: what an edit leaves alone is taken over. */
+  const onDesk = (document: Circuit, practice: Practice): OnDesk => {
+    // a body that was moved on its plate changes nothing that was solved: only where things stand is new
+    const seen = desk?.explored.known && isSolvedAlike(desk.circuit, document) ? desk.explored.known : undefined;
+    const plan = planNetwork(document, desk?.plan);
+    return {
+      circuit: document,
+      plan,
+      practice,
+      runner: undefined,
+      bench: undefined,
+      explored: sharing(() => exploring(plan), seen && { ...seen, plan }),
+      last: desk?.explored.known ?? desk?.last,
+      terminals: undefined,
+      predictions: new Map(),
+    };
+  };
+  const judgedNear = function* (one: OnDesk, device: DeviceId): Answering<NearAnswer | null> {
+    if (!one.circuit.devices[device] || !one.last) return null;
+    // a small circuit is judged whole in no time, and is kept for the study
+    if (one.explored.known || one.last.statesSeen * one.plan.parts.length <= QUICK_WORK)
+      return nearView(one.circuit, yield* one.explored.ask(), one.practice, device);
+    const walk = exploring(one.plan, [], {
+      ...scopeOn(one.plan, device, one.last.extremes),
+      isWatched: ({ device: { id } }) => id === device,
+    });
+    for (;;) {
+      const step = walk.next();
+      if (step.done) return nearView(one.circuit, step.value, one.practice, device);
+      // so much acts on it that the whole is as near
+      if (step.value.of * one.plan.parts.length > NEAR_WORK) return null;
+      yield step.value;
+    }
+  };
+
   return {
+    // biome-ignore lint/correctness/useYield: it is done at once; every question is asked alike
     *circuit({ document, practice = DEFAULT_PRACTICE, of = '' }) {
       // devices of two circuits may have the same ids: where they stood and what was heaviest is of one of them alone
-      if (of !== name) [desk, rows, name] = [undefined, undefined, of];
+      if (of !== name) [desk, rows, foreseen, name] = [undefined, undefined, undefined, of];
       // a practice that changes judges anew; the plan and what was explored of the same document stay
-      const kept = desk && isSame(desk, document, practice) ? desk : undefined;
-      // a body that was moved on its plate changes nothing that was solved: only where things stand is new
-      const isMoved = desk !== undefined && !kept && desk.explored.known !== undefined && isSolvedAlike(desk.circuit, document);
-      const plan = kept ? kept.plan : planNetwork(document, desk?.plan);
-      const seen = isMoved ? desk?.explored.known : undefined;
-      desk = kept
-        ? { ...kept, practice }
-        : {
-            circuit: document,
-            plan,
-            practice,
-            runner: undefined,
-            bench: undefined,
-            explored: sharing(() => exploring(plan), seen && { ...seen, plan }),
-            last: desk?.explored.known ?? desk?.last,
-            terminals: undefined,
-            predictions: new Map(),
-          };
+      if (desk && isSame(desk, document, practice)) desk = { ...desk, practice };
+      else if (foreseen?.circuit === document && isLike(foreseen.practice, practice))
+        desk = { ...foreseen, last: desk?.explored.known ?? foreseen.last };
+      else desk = onDesk(document, practice);
+      foreseen = undefined;
       places.forget();
       return null;
     },
@@ -137,22 +163,14 @@ export function createDesk(): Desk {
     },
 
     *near({ device }) {
-      const one = there();
-      if (!one.circuit.devices[device] || !one.last) return null;
-      // a small circuit is judged whole in no time, and is kept for the study
-      if (one.explored.known || one.last.statesSeen * one.plan.parts.length <= QUICK_WORK)
-        return nearView(one.circuit, yield* one.explored.ask(), one.practice, device);
-      const walk = exploring(one.plan, [], {
-        ...scopeOn(one.plan, device, one.last.extremes),
-        isWatched: ({ device: { id } }) => id === device,
-      });
-      for (;;) {
-        const step = walk.next();
-        if (step.done) return nearView(one.circuit, step.value, one.practice, device);
-        // so much acts on it that the whole is as near
-        if (step.value.of * one.plan.parts.length > NEAR_WORK) return null;
-        yield step.value;
-      }
+      return yield* judgedNear(there(), device);
+    },
+
+    *foresee({ document, practice, device }) {
+      // it is laid down after what lies here: of anything else nothing is foreseen
+      const one = onDesk(document, practice);
+      foreseen = desk && one;
+      return yield* judgedNear(one, device);
     },
 
     *mend({ finding: id }) {
@@ -253,8 +271,7 @@ export function createDesk(): Desk {
 
 /** Whether a circuit is laid down again with another practice alone. A document that crossed to a worker is another object each time. */
 const isSame = (desk: OnDesk, document: Circuit, practice: Practice): boolean =>
-  desk.circuit === document ||
-  (JSON.stringify(desk.practice) !== JSON.stringify(practice) && JSON.stringify(desk.circuit) === JSON.stringify(document));
+  desk.circuit === document || (!isLike(desk.practice, practice) && isLike(desk.circuit, document));
 
 /** A run counts its events: how many there will be nobody knows. */
 function* counted<R>(walk: Generator<number, R>): Answering<R> {

@@ -28,6 +28,8 @@ import type {
 export interface Questions {
   /** lays a circuit down; `of` names it: of another one that lay here before nothing is kept */
   circuit: { ask: { document: Circuit; practice: Practice; of?: string }; answer: null };
+  /** what somebody is typing and has not entered, judged as `near` does: its verdict is there, and its plan, when just that is laid down next */
+  foresee: { ask: { document: Circuit; practice: Practice; device: DeviceId }; answer: NearAnswer | null };
   /** draws what lies there */
   sheet: { ask: Record<never, never>; answer: SheetAnswer };
   run: { ask: { log: readonly LogEntry[]; faults: readonly Fault[] }; answer: RunAnswer };

@@ -17,6 +17,7 @@ const RANK: { readonly [T in QuestionType]: number } = {
   stock: 0,
   look: 1,
   near: 2,
+  foresee: 2,
   sheet: 2,
   place: 3,
   find: 3,

@@ -23,6 +23,7 @@ import { usePracticeQuery } from '../store/server';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
 import { useStoreEffect } from '../store/useStoreEffect';
 import { type BenchClient, benchClient } from '../worker/client';
+import { whatWasForeseen } from './foresee';
 import { joinNear } from './joinNear';
 import { createLookStore, type LookStore } from './lookStore';
 import { sameDrawn } from './sameDrawn';
@@ -185,7 +186,8 @@ export function BenchProvider({ children }: { children: ReactNode }) {
       if (!document) return;
       const given = new AbortController();
       const { signal } = given;
-      const isAlike = laidLast.current !== undefined && isWiredAlike(laidLast.current, document);
+      const before = laidLast.current;
+      const isAlike = before !== undefined && isWiredAlike(before, document);
       laidLast.current = document;
       const answered = (answer: SheetAnswer) => {
         const show = () => {
@@ -201,6 +203,9 @@ export function BenchProvider({ children }: { children: ReactNode }) {
       const judgeNear = () => {
         const { device: chosen } = store.getState().bench;
         if (!isJudged.current || !chosen || signal.aborted) return;
+        const foreseen = before && whatWasForeseen(before, document, practice, chosen);
+        // shown with what was entered, in one drawing
+        if (foreseen) return setNear({ answer: foreseen, of: [document, practice] });
         client.ask('near', { device: chosen }, { signal }).then((answer) => answer && setNear({ answer, of: [document, practice] }), fail);
       };
       setDrawing(NO_BANDS);

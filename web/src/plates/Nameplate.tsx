@@ -1,5 +1,6 @@
-import type { Device } from '#core/circuit';
+import type { Device, EditChange, Field as FieldValue } from '#core/circuit';
 import { familyOf } from '#core/devices';
+import { foresee } from '../bench/foresee';
 import { edit } from '../store/editing';
 import { useDocument } from '../store/select';
 import { useAppDispatch } from '../store/store';
@@ -15,6 +16,7 @@ export function Nameplate({ device }: { device: Device }) {
   if (names.length === 0) return null;
   const isSilent = (name: string) => fields[name]?.optional === true && (device.nameplate[name]?.value ?? null) === null;
   const silent = names.filter(isSilent);
+  const setting = (field: string, to: FieldValue): EditChange => ({ type: 'setField', device: device.id, field, to });
   const form = (shown: readonly string[]) => (
     <NameplateForm
       id={`plate-${device.id}`}
@@ -23,7 +25,8 @@ export function Nameplate({ device }: { device: Device }) {
       nameplate={device.nameplate}
       empty="unknown"
       asksEvidence
-      onSet={(name, to) => dispatch(edit([{ type: 'setField', device: device.id, field: name, to }]))}
+      onSet={(name, to) => dispatch(edit([setting(name, to)]))}
+      onTyped={(name, to) => foresee([setting(name, to)])}
     />
   );
   return (

@@ -17,6 +17,8 @@ interface Props {
   /** what an empty field says where no typical value stands in */
   readonly empty: string;
   readonly onSet: (name: string, to: FieldValue) => void;
+  /** told of each value that could be entered while it is typed */
+  readonly onTyped?: (name: string, to: FieldValue) => void;
   /** asks where each value comes from; else all that is typed is read from the print */
   readonly asksEvidence?: boolean;
   readonly onProblem?: (name: string, problem: string | undefined) => void;
@@ -50,22 +52,25 @@ export function NameplateForm({ id, fields, names, nameplate, wide = false, ...r
   );
 }
 
-type RowProps = Pick<Props, 'empty' | 'onSet' | 'asksEvidence' | 'onProblem'> & {
+type RowProps = Pick<Props, 'empty' | 'onSet' | 'onTyped' | 'asksEvidence' | 'onProblem'> & {
   readonly id: string;
   readonly name: string;
   readonly facts: FieldFacts;
   readonly given: FieldValue | undefined;
 };
 
-function Row({ id, name, facts, given, empty, onSet, asksEvidence = false, onProblem }: RowProps): ReactNode {
+/** A value as it is typed: what is not there is not known. */
+const typedField = (value: number | string | null): FieldValue => ({ value, evidence: value === null ? 'unknown' : 'print' });
+
+function Row({ id, name, facts, given, empty, onSet, onTyped, asksEvidence = false, onProblem }: RowProps): ReactNode {
   const value = given && given.evidence !== 'unknown' ? given.value : null;
-  const set = (next: number | string | null, evidence: Evidence = next === null ? 'unknown' : 'print') =>
-    onSet(name, { value: next, evidence });
+  const set = (next: number | string | null) => onSet(name, typedField(next));
   const { problem, isPending, props } = useTypedNumber(
     facts,
     value,
-    (next) => set(next),
+    set,
     (words) => onProblem?.(name, words),
+    (next) => onTyped?.(name, typedField(next)),
   );
   return (
     <Flex
@@ -83,7 +88,7 @@ function Row({ id, name, facts, given, empty, onSet, asksEvidence = false, onPro
         {facts.label}
       </label>
       {facts.kind === 'choice' ? (
-        <FactChoice id={id} facts={facts} value={value} empty={empty} onChoose={(chosen) => set(chosen)} />
+        <FactChoice id={id} facts={facts} value={value} empty={empty} onChoose={set} />
       ) : (
         <Flex align="baseline" gap="4px">
           <Field id={id} placeholder={facts.typical ? `typ. ${facts.typical.value}` : empty} {...props} />
@@ -96,12 +101,10 @@ function Row({ id, name, facts, given, empty, onSet, asksEvidence = false, onPro
         <Choice
           aria-label={`${facts.label}: where the value comes from`}
           value={given?.evidence ?? (facts.typical ? 'assumed' : 'unknown')}
-          onChange={({ target }) =>
-            set(
-              value,
-              EVIDENCE.find((one) => one === target.value),
-            )
-          }
+          onChange={({ target }) => {
+            const evidence = EVIDENCE.find((one) => one === target.value);
+            if (evidence) onSet(name, { value, evidence });
+          }}
           w="86px"
         >
           {EVIDENCE.map((one) => (

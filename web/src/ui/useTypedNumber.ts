@@ -2,12 +2,16 @@ import { type ChangeEvent, type FocusEvent, type KeyboardEvent, useEffect, useRe
 import type { FieldFacts } from '#core/circuit';
 import { readWithin } from '#core/units';
 
-/** A nameplate number typed into a field: pending until the field is left or Enter pressed; told why where it cannot be; Escape puts back what stood. */
+/**
+ * A nameplate number typed into a field: pending until the field is left or Enter pressed; told why where it cannot be; Escape puts back what stood.
+ * @param onTyped told of each value on the way that could be entered
+ */
 export function useTypedNumber(
   facts: FieldFacts,
   value: number | string | null,
   onSet: (value: number | null) => void,
   onProblem?: (problem: string | undefined) => void,
+  onTyped?: (value: number | null) => void,
 ) {
   const [problem, setProblem] = useState<string>();
   const [isPending, setPending] = useState(false);
@@ -36,7 +40,11 @@ export function useTypedNumber(
     // once told, a person sees as they type that it is right now; what is half typed is not taken before the field is left
     onChange: ({ target }: ChangeEvent<HTMLInputElement>) => {
       setPending(target.value !== stood);
-      if (problem === undefined || readWithin(target.value, facts).is === 'unclear') return;
+      const read = readWithin(target.value, facts);
+      if (read.is === 'unclear') return;
+      const typed = read.is === 'number' ? read.value : null;
+      if (typed !== value) onTyped?.(typed);
+      if (problem === undefined) return;
       setProblem(undefined);
       onProblem?.(undefined);
     },

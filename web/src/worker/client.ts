@@ -17,9 +17,11 @@ interface How {
   readonly onProgress?: (progress: Progress) => void;
 }
 
-type LaidCircuit = Extract<Question, { type: 'circuit' }>;
+/** Questions that bring a circuit with them: one that is laid down, and one that may be laid down next. */
+type Brought<T extends QuestionType> = Extract<Question, { type: T }>;
+type InPart<T extends QuestionType> = Omit<Brought<T>, 'document'> & { readonly patch: CircuitPatch };
 /** What is said to the worker. Of a circuit that it has in part, it is sent the rest. */
-export type ToWorker = Question | (Omit<LaidCircuit, 'document'> & { readonly patch: CircuitPatch }) | { readonly cancel: number };
+export type ToWorker = Question | InPart<'circuit'> | InPart<'foresee'> | { readonly cancel: number };
 
 /** What the worker says. Of a sheet it sends what is new. */
 export type ToPage = Reply | { readonly id: number; readonly sheet: SheetParts };
@@ -86,7 +88,7 @@ export function createBenchClient(start: () => Labourer = startWorker): BenchCli
   }
 
   function partOf(question: Question): ToWorker {
-    if (question.type !== 'circuit' || !sent) return question;
+    if ((question.type !== 'circuit' && question.type !== 'foresee') || !sent) return question;
     const { document, ...rest } = question;
     return { ...rest, patch: patchBetween(sent, document) };
   }

@@ -20,15 +20,28 @@ export function createInbox(): Inbox {
   /** questions for a sheet that are not answered yet */
   const sheets = new Set<number>();
   let document: Circuit | undefined;
+  /** what may be laid down next, by what it is sent as: the same is the same circuit */
+  let foreseen: { readonly as: string; readonly document: Circuit } | undefined;
+  const brought = (message: Extract<ToWorker, { type: 'circuit' | 'foresee' }>): Circuit => {
+    if ('document' in message) return message.document;
+    if (!document) throw new Error('A part of a circuit came to a worker that has none.');
+    const as = JSON.stringify(message.patch);
+    foreseen = foreseen?.as === as ? foreseen : { as, document: patched(document, message.patch) };
+    return foreseen.document;
+  };
   return {
     take(message) {
       if ('cancel' in message) return queue.cancel(message.cancel);
       if (message.type === 'sheet') sheets.add(message.id);
+      if (message.type === 'foresee') {
+        const { id, type, practice, device } = message;
+        return queue.push({ id, type, practice, device, document: brought(message) });
+      }
       if (message.type !== 'circuit') return queue.push(message);
       const { id, type, practice, of } = message;
-      if ('document' in message) ({ document } = message);
-      else if (document) document = patched(document, message.patch);
-      else throw new Error('A part of a circuit came to a worker that has none.');
+      document = brought(message);
+      // a part is a part of what is there now
+      foreseen = undefined;
       // the queue lets go what was asked of the circuit before
       sheets.clear();
       queue.push({ id, type, practice, of, document });

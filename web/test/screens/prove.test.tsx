@@ -1,8 +1,10 @@
-import { fireEvent, screen, waitFor, within } from '@testing-library/react';
-import { describe, expect, it } from 'vitest';
+import { act, fireEvent, screen, waitFor, within } from '@testing-library/react';
+import { describe, expect, it, vi } from 'vitest';
 import { bench, demo, on, powered } from '../../../core/src/testing/demo';
+import { dev } from '../../../core/src/testing/ids';
 import { benchSlice } from '../../src/store/bench';
 import { store } from '../../src/store/store';
+import { benchClient } from '../../src/worker/client';
 import { circuitId, kept } from './server';
 import { showStage } from './show';
 
@@ -58,6 +60,40 @@ describe('the bench', () => {
     fireEvent.keyDown(document.body, { key: 'z', ctrlKey: true });
     await waitFor(() => expect(state().sync.revision).toBe(2));
     expect(kept.circuits.get(circuitId('Q1'))!.document.devices.dK1!.nameplate.coilV).toMatchObject({ value: 24 });
+  });
+
+  it('a figure that stands there typed is judged before it is entered; another one than that is judged when it is', async () => {
+    const { user } = await showStage('Q1', 'prove');
+    const asked = vi.spyOn(benchClient(), 'ask');
+    const types = () => asked.mock.calls.map(([type]) => type);
+    const answered = () => Promise.all(asked.mock.results.map(({ value }) => (value as Promise<unknown>).catch(() => undefined)));
+    act(() => void store.dispatch(benchSlice.actions.deviceSelected(dev('dT1'))));
+    const plate = await screen.findByRole('complementary', { name: 'Plate' });
+    const rating = within(plate).getByRole('textbox', { name: 'Rating' });
+    await user.clear(rating);
+    await user.type(rating, '15');
+    const foreseen = () =>
+      asked.mock.calls.flatMap(([type, ask]) =>
+        type === 'foresee' && 'document' in ask ? [ask.document.devices.dT1!.nameplate.va?.value] : [],
+      );
+    await waitFor(() => expect(foreseen()).toContain(15));
+    await act(answered);
+    expect(plate.textContent).toContain('not entered yet');
+    expect(state().document.now!.devices.dT1!.nameplate.va).not.toMatchObject({ value: 15 });
+    asked.mockClear();
+    await user.type(rating, '{Enter}');
+    expect(types()).toContain('circuit');
+    expect(types()).not.toContain('near');
+    expect(plate.textContent).toContain('VA of 15');
+    await waitFor(() => expect(within(plate).getByRole('textbox', { name: 'Rating' })).toHaveProperty('value', '15'));
+    asked.mockClear();
+    // entered before a hand could rest
+    const again = within(plate).getByRole('textbox', { name: 'Rating' });
+    fireEvent.change(again, { target: { value: '30' } });
+    fireEvent.keyDown(again, { key: 'Enter' });
+    await waitFor(() => expect(types()).toContain('near'));
+    await waitFor(() => expect(plate.textContent).toContain('VA of 30'), { timeout: 20_000 });
+    asked.mockRestore();
   });
 
   it('an edit that the server refuses is taken back here and said', async () => {
