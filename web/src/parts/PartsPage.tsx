@@ -122,6 +122,7 @@ export default function PartsPage() {
   const other = beside && place?.candidates?.find(({ part }) => part.id === beside);
   return (
     <StageFrame
+      about={device.id}
       plate={
         <>
           <StudyPlate device={device} />

@@ -42,7 +42,7 @@ export function Plate() {
       </Box>
     );
   return (
-    <Side label="Plate">
+    <Side label="Plate" about={chosen?.id ?? (point === null ? undefined : String(point))}>
       {chosen || point ? (
         <>
           {chosen && <DevicePlate device={chosen} onFold={() => setFolded(true)} />}

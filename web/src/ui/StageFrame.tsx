@@ -3,7 +3,7 @@ import { Side } from './Side';
 import { Box, Flex } from './styled';
 
 /** A stage that is read down the page, with the plate of what is selected at the right; on a phone the plate follows below. */
-export const StageFrame = ({ children, plate }: { children: ReactNode; plate: ReactNode }) => (
+export const StageFrame = ({ children, plate, about }: { children: ReactNode; plate: ReactNode; about?: string }) => (
   <Flex flex="1" minW="0" minH="0" css={{ '@media (max-width: 700px)': { flexDirection: 'column' } }}>
     <Box
       as="main"
@@ -16,6 +16,8 @@ export const StageFrame = ({ children, plate }: { children: ReactNode; plate: Re
     >
       {children}
     </Box>
-    <Side label="Plate">{plate}</Side>
+    <Side label="Plate" about={about}>
+      {plate}
+    </Side>
   </Flex>
 );

@@ -315,7 +315,7 @@ export default function WiringPage() {
       {isSaving && (
         <DrawingDialog what={shownPanel ? `Layout of ${shownPanel.name}` : 'Terminals'} make={make} onClose={() => setSaving(false)} />
       )}
-      <Side label="Plate">
+      <Side label="Plate" about={isPanel ? undefined : (row?.conductor ?? (point === null ? undefined : String(point)))}>
         {isPanel && mounting.answer?.shown && <PanelFacts panel={mounting.answer.shown} mount={mount} onMount={setMount} />}
         {!isPanel && row && <WirePlate row={row} doubts={doubts} landings={landings} blocked={blocked(row.conductor)} />}
         {!isPanel && !row && point && <PointPlate point={point} />}

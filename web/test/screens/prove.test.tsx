@@ -96,6 +96,18 @@ describe('the bench', () => {
     asked.mockRestore();
   });
 
+  it('of another device the plate shows its beginning, where the verdict stands; of the same one it stays where it was', async () => {
+    await showStage('Q1', 'prove');
+    const choose = (id: string) => act(() => void store.dispatch(benchSlice.actions.deviceSelected(dev(id))));
+    choose('dK1');
+    const plate = screen.getByRole('complementary', { name: 'Plate' });
+    plate.scrollTop = 300;
+    fireEvent.click(pointAt('dK1:A1'));
+    expect([state().bench.point, plate.scrollTop]).toEqual(['dK1:A1', 300]);
+    choose('dT1');
+    expect(plate.scrollTop).toBe(0);
+  });
+
   it('an edit that the server refuses is taken back here and said', async () => {
     const { user } = await showStage('Q1', 'prove');
     fireEvent.click(symbol('dK1:coil'));
