@@ -116,34 +116,25 @@ for (const [kind, make] of [
     await page.waitForTimeout(devices > 200 ? 6000 : 1500);
     // the plate says what comes of it: its words change, and it no longer says that it is judging
     const plate = `document.querySelector('aside[aria-label="Plate"]').textContent`;
-    const verdicts: number[] = [];
-    for (const va of ['15', '20', '25', '30', '35']) {
-      await rating.fill(va);
-      verdicts.push(
-        await until(
-          page,
-          `window.before = ${plate}; document.activeElement.blur()`,
-          `${plate} !== window.before && !/judging|not entered/.test(${plate})`,
-        ),
+    const entered = async (va: number, restsMs: number): Promise<number> => {
+      await rating.fill(`${va}`);
+      await page.waitForTimeout(restsMs);
+      const ms = await until(
+        page,
+        `window.before = ${plate}; document.activeElement.blur()`,
+        `${plate} !== window.before && !/judging|not entered/.test(${plate})`,
       );
-      // until the whole is judged; then the parts for a contactor, each with its verdict
+      // until the whole is judged
       await page.waitForTimeout(devices > 200 ? 9000 : 3000);
-    }
+      return ms;
+    };
+    const verdicts: number[] = [];
+    for (const va of [15, 20, 25, 30, 35]) verdicts.push(await entered(va, 0));
     const [firstVerdictMs = Number.NaN, ...laterVerdicts] = verdicts;
     // as a hand does it: the figure stands there for a fifth of a second before it is entered
     const rested: number[] = [];
-    for (const va of ['40', '45', '50']) {
-      await rating.fill(va);
-      await page.waitForTimeout(200);
-      rested.push(
-        await until(
-          page,
-          `window.before = ${plate}; document.activeElement.blur()`,
-          `${plate} !== window.before && !/judging|not entered/.test(${plate})`,
-        ),
-      );
-      await page.waitForTimeout(devices > 200 ? 9000 : 3000);
-    }
+    for (const va of [40, 45, 50]) rested.push(await entered(va, 200));
+    // then the parts for a contactor, each with its verdict
     await goTo(kind === 'units' ? 'K1' : 'K0');
     await page.waitForTimeout(1500);
     const partsMs = await until(
