@@ -58,7 +58,8 @@ export const fit = lineKind({
     const stock = Array.isArray(facts.stock) ? fine<readonly StockPart[]>(facts.stock) : desk.shop.stock(facts.stock);
     if (!stock.ok) return stock;
     const practice = facts.practice ?? DEFAULT_PRACTICE;
-    const place = must(drain(preparing(circuit, device.value.id, practice)), 'the place of a device that is there');
+    const known = opened.value.explored();
+    const place = must(drain(preparing(circuit, device.value.id, practice, { known })), 'the place of a device that is there');
     const { tag } = device.value;
     if (facts.part === undefined)
       return fine({
@@ -73,7 +74,7 @@ export const fit = lineKind({
     if (!part.ok) return part;
     const missing = whyMissing(place, part.value);
     if (missing) return wrong({ code: 'not-for-here', at: part.value.title, message: tellWhyMissing(part.value, tag, missing) });
-    const twin = drain(twinAnswer(circuit, device.value, part.value, opened.value.explored(), practice));
+    const twin = drain(twinAnswer(circuit, device.value, part.value, known, practice));
     return fine({ part: part.value.title, device: tag, ...twin });
   },
 });
