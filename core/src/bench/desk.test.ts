@@ -122,6 +122,8 @@ describe('the desk', () => {
     expect(foresee(five)!.transformers[0]!.va).toBe(5);
     lay(twenty);
     expect(near()!.transformers[0]!.va).toBe(20);
+    drain(anew.circuit({ document: twenty, practice: DEFAULT_PRACTICE }));
+    expect(drain(made.study({}))).toEqual(drain(anew.study({})));
   });
 
   it('where as much bears on a device as on all, it is judged with the rest; what feeds it is judged first', () => {

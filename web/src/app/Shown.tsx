@@ -1,5 +1,4 @@
 import { type ComponentType, type ReactElement, useCallback, useEffect, useState } from 'react';
-import { wordsOf } from '../store/request';
 import { Button, Heading, Note } from '../ui/parts';
 import { Box } from '../ui/styled';
 import type { Page } from './page';
@@ -16,11 +15,12 @@ interface ShownOf<P extends object> {
  */
 export function Shown<P extends object>({ page, drawn }: ShownOf<P>) {
   // one place shows one page after the other: what came of asking is kept with the page that was asked for
-  const [asked, setAsked] = useState<{ readonly page: Page<P>; readonly problem?: string }>();
+  const [asked, setAsked] = useState<{ readonly page: Page<P>; readonly isThere: boolean }>();
   const read = useCallback(() => {
     page.read().then(
-      () => setAsked({ page }),
-      (error: unknown) => setAsked({ page, problem: wordsOf(error) }),
+      () => setAsked({ page, isThere: true }),
+      // a browser says no more than that it failed, and names a file: nothing that a person can act on
+      () => setAsked({ page, isThere: false }),
     );
   }, [page]);
   const Screen = page.known();
@@ -28,17 +28,18 @@ export function Shown<P extends object>({ page, drawn }: ShownOf<P>) {
     if (!Screen) read();
   }, [Screen, read]);
   if (Screen) return drawn(Screen);
-  const problem = asked?.page === page ? asked.problem : undefined;
-  if (problem === undefined) return <Box p="24px">Opening…</Box>;
+  if (asked?.page !== page || asked.isThere) return <Box p="24px">Opening…</Box>;
   return (
     <Box as="main" p="24px">
       <Heading as="h1">This screen is not here yet</Heading>
       <Note tone="danger" role="alert">
-        It could not be fetched: {problem}
+        This part of the program could not be fetched: Mando’s server does not answer, or it serves a newer program. See that it runs, and
+        try again; if that does not help, load the page anew. What was edited is kept.
       </Note>
       <Button type="button" onClick={read}>
         Try again
-      </Button>
+      </Button>{' '}
+      <a href="/">All jobs</a>
     </Box>
   );
 }

@@ -1,7 +1,9 @@
 import type { PlaceAnswer } from '#core/bench';
 import type { Circuit, Device, DeviceId } from '#core/circuit';
 import { partsOf } from '#core/devices';
+import type { Practice } from '#core/schools';
 import { chosenDevices } from '../bench/toDo';
+import { selectPractice } from '../store/select';
 import { server } from '../store/server';
 import { store } from '../store/store';
 import { benchClient } from '../worker/client';
@@ -32,10 +34,10 @@ export const placeAhead = {
     if (!device || !stock) return;
     const answer = benchClient().ask('place', { device: device.id, hand: null, atMs: state.bench.atMs, states: FIRST_STATES });
     answer.catch(() => undefined); // the page asks again
-    begun = { of: [device.id, now, stock], answer };
+    begun = { of: [device.id, now, selectPractice(state), stock], answer };
   },
   /** What was begun, once; undefined: nothing, or something else. */
-  take(...of: [DeviceId, Circuit, unknown]): Promise<PlaceAnswer> | undefined {
+  take(...of: [DeviceId, Circuit, Practice, unknown]): Promise<PlaceAnswer> | undefined {
     const one = begun;
     begun = undefined;
     return one && of.every((what, index) => what === one.of[index]) ? one.answer : undefined;

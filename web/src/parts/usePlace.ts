@@ -22,7 +22,7 @@ export function usePlace(device: DeviceId | undefined, hand: StockPart | null): 
     const ask = (states: number) =>
       client.ask('place', { device, hand, atMs: store.getState().bench.atMs, states }, { signal: given.signal });
     const look = async (states: number): Promise<void> => {
-      const begun = hand ? undefined : placeAhead.take(device, laid.document, stock);
+      const begun = hand ? undefined : placeAhead.take(device, laid.document, laid.practice, stock);
       const next = await (begun?.catch(() => ask(states)) ?? ask(states));
       if (given.signal.aborted) return;
       setAnswer(next);

@@ -62,9 +62,9 @@ describe('a screen of the program', () => {
       return { default: Counter };
     });
     render(inTheme(<Shown page={page} drawn={(Screen) => <Screen name="wiring" />} />));
-    expect((await screen.findByRole('alert')).textContent).toContain('no line');
+    expect((await screen.findByRole('alert')).textContent).toContain('could not be fetched');
     await act(async () => screen.getByRole('button', { name: 'Try again' }).click());
-    expect(screen.getByRole('alert').textContent).toContain('no line');
+    expect(screen.getByRole('alert').textContent).toContain('could not be fetched');
     isThere = true;
     await act(async () => screen.getByRole('button', { name: 'Try again' }).click());
     expect(await screen.findByText('wiring 0')).toBeTruthy();

@@ -6,6 +6,10 @@ import { candidatesFor, preparing } from '#core/fit';
 import { DEFAULT_PRACTICE } from '#core/schools';
 import { demo } from '../../../core/src/testing/demo';
 import { stock } from '../../../core/src/testing/stock';
+import { chosenDevices } from '../../src/bench/toDo';
+import { deviceToFit, placeAhead } from '../../src/parts/placeAhead';
+import { selectPractice } from '../../src/store/select';
+import { server } from '../../src/store/server';
 import { store } from '../../src/store/store';
 import { circuitId, JOB, kept } from './server';
 import { show, showStage } from './show';
@@ -19,6 +23,23 @@ const tableOf = async () => {
   await waitFor(() => expect(rows().length).toBeGreaterThan(3));
   return rows();
 };
+
+it('a place that is looked at ahead is that of this circuit, practice and stock, and is given once', async () => {
+  await showStage('Q1', 'parts');
+  await screen.findByRole('table', { name: 'Candidates' }, { timeout: 30_000 });
+  const state = store.getState();
+  const now = state.document.now!;
+  const { data: lines } = server.endpoints.stock.select()(state);
+  const { id } = deviceToFit(now, chosenDevices(now), state.bench.device)!;
+  const practice = selectPractice(state);
+  const take = (by = practice) => placeAhead.take(id, now, by, lines);
+  placeAhead.begin();
+  expect(take({ ...practice })).toBeUndefined();
+  expect(take()).toBeUndefined();
+  placeAhead.begin();
+  expect((await take())!.candidates!.length).toBeGreaterThan(20);
+  expect(take()).toBeUndefined();
+});
 
 describe('parts for a place', () => {
   it('the table lists what is judged, best first, with the verdict of the core', async () => {
