@@ -1,3 +1,4 @@
+import './noEval';
 import { readyWorker } from '../worker/client';
 import { pages } from './pages';
 
@@ -7,9 +8,6 @@ import { pages } from './pages';
  */
 const [, where, id = '', stage = 'prove'] = window.location.pathname.split('/');
 const isCircuit = where === 'circuits';
-const wanted = isCircuit
-  ? (['circuit', stage] as const).flatMap((name) => (name in pages ? [pages[name as keyof typeof pages].read()] : []))
-  : [];
 if (isCircuit) {
   // the browser hands it to the program, which asks for it a third of a second later
   const ahead = document.createElement('link');
@@ -17,5 +15,9 @@ if (isCircuit) {
   document.head.append(ahead);
   readyWorker();
 }
+// after these: naming the many files of a page takes a while
+const wanted = isCircuit
+  ? (['circuit', stage] as const).flatMap((name) => (name in pages ? [pages[name as keyof typeof pages].read()] : []))
+  : [];
 // a page that cannot be read says so in its place
 void Promise.all([import('./main'), Promise.allSettled(wanted)]).then(([{ start }]) => start());

@@ -24,6 +24,7 @@ import { store, useAppDispatch, useAppSelector } from '../store/store';
 import { useStoreEffect } from '../store/useStoreEffect';
 import { type BenchClient, benchClient } from '../worker/client';
 import { whatWasForeseen } from './foresee';
+import { gathered } from './gathered';
 import { joinNear } from './joinNear';
 import { createLookStore, type LookStore } from './lookStore';
 import { sameDrawn } from './sameDrawn';
@@ -120,6 +121,8 @@ const NO_BANDS: readonly Band[] = [];
 const NO_FAULTS: SheetAnswer['faults'] = [];
 
 const TICK_MS = 100;
+/** A sheet is shown in part when it is not whole by so long after its first band. */
+const PARTLY_MS = 250;
 /** A study begins when editing has paused for so long. */
 const STUDY_AFTER_MS = 120;
 
@@ -190,6 +193,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
       const isAlike = before !== undefined && isWiredAlike(before, document);
       laidLast.current = document;
       const answered = (answer: SheetAnswer) => {
+        partly.stop();
         const show = () => {
           setCircuit((before) => sameDrawn(before, answer));
           setDrawing(NO_BANDS);
@@ -197,7 +201,8 @@ export function BenchProvider({ children }: { children: ReactNode }) {
         if (isAlike) startTransition(show);
         else show();
       };
-      const onProgress = ({ band }: { band?: Band }) => band && setDrawing((bands) => [...bands, band]);
+      const partly = gathered<Band>(setDrawing, PARTLY_MS);
+      const onProgress = ({ band }: { band?: Band }) => band && partly.take(band);
       const draw = () => client.ask('sheet', {}, { signal, onProgress }).then(answered, fail);
       // what the hand is on is judged before all the rest: a large panel takes seconds
       const judgeNear = () => {
@@ -227,6 +232,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
       }, STUDY_AFTER_MS);
       return () => {
         given.abort();
+        partly.stop();
         clearTimeout(later);
       };
     },

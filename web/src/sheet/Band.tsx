@@ -27,9 +27,27 @@ interface Props {
 
 const NO_WIRES: readonly string[] = [];
 
-/** A band of the sheet. It is drawn again only when it was laid out anew: what is seen comes to its wires and symbols one by one. */
-export const Band = memo(function Band({ band: whole, seen, width, nets, spelled, onTouch }: Props) {
-  const band = useMemo(() => inSight(whole, seen), [whole, seen]);
+/** Steps of the hatching at the edge of a band of power, so that it is told without its colour. */
+const HATCH = 16;
+
+const hatchOf = ({ y, height }: Pick<BandView, 'y' | 'height'>): string =>
+  Array.from({ length: Math.floor(height / HATCH) }, (_, index) => `M0 ${y + index * HATCH + 14} L8 ${y + index * HATCH + 4}`).join(' ');
+
+/** A band of the sheet, where any of it is in sight. */
+export function Band({ band, seen, ...rest }: Props) {
+  const part = useMemo(() => inSight(band, seen), [band, seen]);
+  return part && <PartOfBand band={part} whole={band} {...rest} />;
+}
+
+/** It is drawn again only when it was laid out anew: what is seen comes to its wires and symbols one by one. */
+const PartOfBand = memo(function PartOfBand({
+  band,
+  whole,
+  width,
+  nets,
+  spelled,
+  onTouch,
+}: Omit<Props, 'seen'> & { readonly whole: BandView }) {
   const tokens = CLASS_TOKENS[band.tint];
   const [line, tint] = [colour(tokens.line), colour(tokens.tint)];
   const linked = useMemo(() => linkedOf(whole), [whole]);
@@ -37,11 +55,7 @@ export const Band = memo(function Band({ band: whole, seen, width, nets, spelled
     <g data-band={band.title}>
       <rect x={band.x} y={band.y} width={band.isStanding ? band.width : width} height={band.height} fill={tint} />
       <rect x={band.x} y={band.y} width={band.isStanding ? band.width : 8} height={band.isStanding ? 6 : band.height} fill={line} />
-      {band.tint === 'power' &&
-        !band.isStanding &&
-        Array.from({ length: Math.floor(band.height / 16) }, (_, index) => (
-          <path key={index} d={`M0 ${band.y + index * 16 + 14} L8 ${band.y + index * 16 + 4}`} stroke={tint} strokeWidth={2.5} />
-        ))}
+      {band.tint === 'power' && !band.isStanding && <path d={hatchOf(band)} stroke={tint} strokeWidth={2.5} />}
       {edgeCaptions(band, band.title).map((caption) => (
         <CaptionView key={`${caption.x} ${caption.y} ${caption.text}`} caption={caption} band={line} />
       ))}

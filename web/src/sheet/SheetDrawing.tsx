@@ -1,4 +1,3 @@
-import type { ZoomTransform } from 'd3-zoom';
 import { type KeyboardEvent, type RefObject, useMemo } from 'react';
 import type { SheetView } from '#core/bench';
 import type { DeviceId, Point } from '#core/circuit';
@@ -14,28 +13,26 @@ import { Band, type Nets } from './Band';
 import { nudgeChanges, swapChanges } from './edits';
 import { useWork } from './InputButton';
 import { centreOf, nextPlace, type Place, placesOf, symbolAt } from './places';
-import type { Seen } from './seen';
+import { isLarge, WHOLE } from './seen';
 import { useFrame } from './useFrame';
+import type { Moves } from './useMoves';
 
 /** The drawing itself with the keys that work on it. */
 export function SheetDrawing({
   sheet,
   holder,
-  seen,
-  transform,
+  moves,
   spelled,
   onTouch: touch,
-  onKeys,
 }: {
   sheet: SheetView;
   holder: RefObject<SVGSVGElement | null>;
-  /** which heights are in sight */
-  seen: Seen;
-  transform: RefObject<ZoomTransform>;
+  moves: Moves;
   spelled: ReadonlyMap<Point, string>;
   onTouch: (place: Place) => void;
-  onKeys: (key: 'fit' | 'selection' | 'reveal', at: { x: number; y: number } | undefined) => void;
 }) {
+  const { transform } = moves;
+  const seen = isLarge(sheet) ? moves.seen : WHOLE;
   const dispatch = useAppDispatch();
   const document = useDocument();
   const { point, device, hand, carrying } = useBenchParts('point', 'device', 'hand', 'carrying');
@@ -61,7 +58,7 @@ export function SheetDrawing({
       ) ?? (at ? undefined : from);
     if (!next) return;
     dispatch(benchSlice.actions.pointSelected({ point: next.point, device: next.device }));
-    onKeys('reveal', next);
+    moves.reveal(next);
   };
 
   const nudge = (way: -1 | 1) => {
@@ -86,8 +83,11 @@ export function SheetDrawing({
       const changes = device && swapChanges(document, device);
       if (changes) dispatch(edit(changes));
     },
-    fit: () => onKeys('fit', undefined),
-    zoom: () => onKeys('selection', at ?? centreOf(sheet, device)),
+    fit: moves.whole,
+    zoom: () => {
+      const wanted = at ?? centreOf(sheet, device);
+      if (wanted) moves.toMiddle(wanted);
+    },
   };
 
   const onKey = (event: KeyboardEvent) => {

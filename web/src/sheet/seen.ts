@@ -10,24 +10,42 @@ export interface Seen {
 export const WHOLE: Seen = { from: Number.NEGATIVE_INFINITY, to: Number.POSITIVE_INFINITY };
 
 /** A sheet of fewer symbols is drawn whole: leaving some out would save nothing. */
-const LARGE = 160;
+const LARGE = 64;
 export const isLarge = ({ bands }: Pick<SheetView, 'bands'>): boolean =>
   bands.reduce((sum, { symbols }) => sum + symbols.length, 0) > LARGE;
 
 /** Heights are taken in steps, with one to spare at both ends, so that a little panning draws nothing anew. */
-const STEP = 600;
+const STEP = 300;
 
 /** Under this the words on the sheet cannot be read at arm's length: a phone starts here and pans. */
 export const READABLE_SCALE = 0.62;
 
-/** What a window can show at most before it is known how far it is zoomed: a large sheet is not drawn whole only to be cut. */
-export const AT_FIRST: Seen =
-  typeof window === 'undefined'
-    ? WHOLE
-    : { from: -STEP, to: Math.ceil(Math.max(window.innerWidth, window.innerHeight) / READABLE_SCALE / STEP) * STEP };
+/** Shows no line larger than so. */
+const LARGEST_FIT = 1.25;
 
-/** What is in sight when the sheet is moved so far and seen through so many px; the same object as before where nothing changed. */
-export function seenOf(before: Seen, { offset, k }: { readonly offset: number; readonly k: number }, px: number): Seen {
+/** The window that a sheet is seen through, px. */
+export interface Room {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** How far a sheet is moved in its window, px, and how large it is shown. */
+export interface Moved {
+  readonly x: number;
+  readonly y: number;
+  readonly k: number;
+}
+
+/** Lines in their whole length: as wide as the sheet, or as high where they stand. */
+export function fitted(sheet: Room, room: Room, isStanding: boolean): Moved {
+  const [have, length] = isStanding ? [room.height, sheet.height] : [room.width, sheet.width];
+  const k = Math.max(READABLE_SCALE, Math.min(LARGEST_FIT, have / length));
+  return { x: isStanding ? 0 : Math.max(0, (have - length * k) / 2), y: 0, k };
+}
+
+/** What is in sight of a sheet that is moved so far in its window; the same object as before where nothing changed. */
+export function seenOf(before: Seen, { x, y, k }: Moved, room: Room, isStanding: boolean): Seen {
+  const [offset, px] = isStanding ? [x, room.width] : [y, room.height];
   const from = (Math.floor(-offset / k / STEP) - 1) * STEP;
   const to = (Math.ceil((px - offset) / k / STEP) + 1) * STEP;
   return before.from === from && before.to === to ? before : { from, to };
@@ -35,10 +53,11 @@ export function seenOf(before: Seen, { offset, k }: { readonly offset: number; r
 
 type Ends = Pick<Segment, 'x1' | 'y1' | 'x2' | 'y2'>;
 
-/** A band with only what is in sight of it; itself where all of it is. */
-export function inSight<B extends Band>(band: B, { from, to }: Seen): B {
+/** A band with only what is in sight of it: itself where all of it is, undefined where nothing is. */
+export function inSight<B extends Band>(band: B, { from, to }: Seen): B | undefined {
   const { isStanding = false } = band;
   const [start, size] = isStanding ? [band.x, band.width] : [band.y, band.height];
+  if (start > to || start + size < from) return undefined;
   if (from <= start && to >= start + size) return band;
   const at = ({ x, y }: { readonly x: number; readonly y: number }): boolean => (isStanding ? x >= from && x <= to : y >= from && y <= to);
   const across = ({ x1, y1, x2, y2 }: Ends): boolean => {

@@ -1,3 +1,4 @@
+import '../app/noEval';
 import type { ToWorker } from './client';
 import { createInbox } from './inbox';
 

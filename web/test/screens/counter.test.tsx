@@ -101,22 +101,16 @@ describe('an odd circuit', () => {
     expect(screen.getByRole('heading', { name: 'What does not work?' })).toBeTruthy();
     expect(screen.getByText(/With the power isolated nothing should come on/)).toBeTruthy();
   });
-  it('of 120 devices is drawn whole', async () => {
+  it('of 120 devices is drawn where it is looked at, and every line leads to its own', async () => {
     lay('Q9', rowPanel(120));
     show(`/circuits/${circuitId('Q9')}/prove`);
-    await waitFor(() => expect(document.querySelectorAll('[data-symbol]').length).toBeGreaterThan(118), { timeout: 30_000 });
-  });
-});
-
-describe('a print typed at the counter', () => {
-  it.each([
-    ['A1-A2 24V AC 50/60Hz 7,5 VA', /Read: 24 V AC, 50 or 60 Hz, 7\.5 VA held\./],
-    ['120/240 V 60 Hz', /Read: 120 or 240 V AC, 60 Hz\..*Say how the halves are joined/s],
-    ['24 VDC blue', /Read: 24 V DC\..*left out: BLUE/s],
-  ])('"%s" is told back', async (typed, says) => {
-    const { user } = await showStage('Q1', 'parts');
-    await user.click(screen.getByRole('tab', { name: 'Will this one do?' }));
-    await user.type(screen.getByRole('textbox', { name: 'or typed' }), `${typed}{Enter}`);
-    await waitFor(() => expect(document.querySelector('[data-print-read]')!.textContent).toMatch(says));
+    const lines = await screen.findByRole('combobox', { name: 'Line of the sheet' }, { timeout: 30_000 });
+    const drawn = () => document.querySelectorAll('[data-symbol]').length;
+    await waitFor(() => expect(drawn()).toBeGreaterThan(0));
+    expect(drawn()).toBeLessThan(60);
+    const tagged = [...lines.querySelectorAll('option')].find(({ textContent }) => /\bK39\b/.test(textContent))!;
+    expect(document.querySelector('[data-symbol^="dK39:"]')).toBeNull();
+    fireEvent.change(lines, { target: { value: tagged.value } });
+    await waitFor(() => expect(document.querySelector('[data-symbol^="dK39:"]')).not.toBeNull());
   });
 });
