@@ -19,7 +19,7 @@ import {
 import { type PlannedPart, workOf } from '#core/graph';
 import { isSameFault, type NetworkPlan } from '#core/network';
 import { type Practice, schoolOf } from '#core/schools';
-import { at, real } from '#core/units';
+import { at, naturally, real } from '#core/units';
 import { METHOD_WORDS, type MethodName, tagOf, tellAgainst, tellMind, tellOutcome, tellSuspect, tellTest } from '#core/words';
 import type { FindAnswer, FindAsk } from './protocol';
 
@@ -67,7 +67,9 @@ export function findView(plan: NetworkPlan, predictions: Predictions, ask: FindA
     elsewhere: predictions.elsewhere,
     landingsLeft: predictions.landingsLeft,
     fitting: belief.reduce((count, share) => count + (share > 0.01 ? 1 : 0), 0),
-    sights: Object.entries(healthy).map(([tag, is]) => ({ tag, healthy: is, actual: evidence.seen[tag] ?? null })),
+    sights: Object.entries(healthy)
+      .map(([tag, is]) => ({ tag, healthy: is, actual: evidence.seen[tag] ?? null }))
+      .sort((a, b) => naturally(a.tag, b.tag)),
     ranked: ranked
       .slice(0, MOST_CLASSES)
       .filter(({ share }) => share > 0.005)
@@ -172,5 +174,5 @@ function clearedParts({ circuit, predictions, belief }: Case): string[] {
     const tag = tagOf(circuit, fault.device);
     alive.set(tag, (alive.get(tag) ?? 0) + real(belief, index));
   });
-  return [...alive].flatMap(([tag, share]) => (share < 0.002 ? [tag] : [])).sort();
+  return [...alive].flatMap(([tag, share]) => (share < 0.002 ? [tag] : [])).sort(naturally);
 }

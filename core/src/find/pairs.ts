@@ -1,6 +1,7 @@
 import type { Point } from '#core/circuit';
 import { EARTH_NODE, endsOfBranch, graphOf } from '#core/graph';
 import type { NetworkPlan } from '#core/network';
+import { at } from '#core/units';
 
 /** Two points by their places, the smaller first. */
 export type Pair = readonly [number, number];
@@ -9,17 +10,18 @@ export type Pair = readonly [number, number];
 const MOST_POINTS = 200;
 
 /**
- * Pairs of points to read: of one supply, or to earth; nobody spans two supplies with the leads. Of many points each to the ways back,
- * and across each part and each wire.
+ * Pairs of points to read: of one supply, or of one that is bonded and earth; nobody spans two supplies with the leads, and a supply that
+ * floats shows to earth what its cables couple. Of many points each to the ways back, and across each part and each wire.
  * @param backs points that a black lead would stay on
  */
 export function pairsOf(plan: NetworkPlan, points: readonly Point[], backs: readonly Point[]): Pair[] {
-  const { systemOf } = graphOf(plan);
+  const { systemOf, isEarthed } = graphOf(plan);
   const nodes = points.map((point) => plan.nodeOf(point));
   const systems = nodes.map(systemOf);
-  const earth = systemOf(EARTH_NODE);
-  const isSpanned = (i: number, j: number): boolean =>
-    i !== j && (systems[i] === systems[j] || systems[i] === earth || systems[j] === earth);
+  const isEarth = nodes.map(isEarthed);
+  const bonded = bondedSystems(plan);
+  const isToEarth = (i: number, j: number): boolean => isEarth[i] === true && (isEarth[j] === true || bonded.has(at(systems, j)));
+  const isSpanned = (i: number, j: number): boolean => i !== j && (systems[i] === systems[j] || isToEarth(i, j) || isToEarth(j, i));
   if (points.length <= MOST_POINTS)
     return points.flatMap((_, i) =>
       points
@@ -43,6 +45,17 @@ export function pairsOf(plan: NetworkPlan, points: readonly Point[], backs: read
     if (branch.role !== 'coupling' && a !== undefined && b !== undefined) add(a, b);
   }
   return [...keys].sort((a, b) => a - b).map((key): Pair => [Math.floor(key / points.length), key % points.length]);
+}
+
+/** Systems of wiring that a source of theirs, or a bond, ties to earth: their volts to earth are what they are, whatever reads them. */
+function bondedSystems(plan: NetworkPlan): ReadonlySet<number> {
+  const { systemOf, isEarthed } = graphOf(plan);
+  return new Set(
+    plan.branches.flatMap((branch) => {
+      const ends = branch.role === 'source' || branch.role === 'joint' ? endsOfBranch(branch) : [];
+      return ends.some(isEarthed) ? ends.filter((node) => !isEarthed(node)).map(systemOf) : [];
+    }),
+  );
 }
 
 /** A point that is bonded to earth, to read against the frame. */

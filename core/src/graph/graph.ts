@@ -12,6 +12,8 @@ export interface Graph {
   branchesAt(node: number): readonly number[];
   /** the system of wiring that a node belongs to: two nodes that meet only through earth or the iron of a transformer are of two */
   systemOf(node: number): number;
+  /** wires and bars tie it to earth: it stands for earth in every supply that is bonded there */
+  isEarthed(node: number): boolean;
   /** supplies whose hot side a part hangs on, whatever its contacts stand at; several where a contact picks one */
   feeders(planned: PlannedPart): readonly PlannedPart[];
   /** nodes that metal and closed-by-nature things tie to a bonded or grounded side of a source: the way back */
@@ -115,6 +117,7 @@ function makeGraph(plan: CircuitPlan): Graph {
     plan,
     branchesAt,
     systemOf: (node) => systems().groupOf(node),
+    isEarthed: (node) => earthed().has(node),
     isReturn: (node) => returns().has(node),
     feeders(planned) {
       const ends = branchesOf(plan, planned).flatMap((branch) => endsOfBranch(branch));

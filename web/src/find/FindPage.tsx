@@ -11,29 +11,13 @@ import { useBenchParts, useDocument } from '../store/select';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { Choice } from '../ui/Choice';
 import { Button, Heading, Label, Mono, Note } from '../ui/parts';
-import { Box, Flex, styled } from '../ui/styled';
+import { Box, Flex } from '../ui/styled';
 import { AdviceCard } from './AdviceCard';
 import { NewComplaint } from './NewComplaint';
 import { ProfileChart } from './ProfileChart';
+import { Sights } from './Sights';
 import { Suspects } from './Suspects';
 
-const Sight = styled('button', {
-  base: {
-    fontFamily: 'label',
-    fontWeight: 600,
-    fontSize: '13px',
-    px: '10px',
-    minH: '30px',
-    border: '1px solid',
-    borderColor: 'hairline',
-    borderRadius: '4px',
-    bg: 'sheet',
-    color: 'muted',
-    cursor: 'pointer',
-    '&[data-differs=true]': { bg: 'lookTint', color: 'ink', borderColor: 'look' },
-    '@media (max-width: 700px)': { minH: '44px' },
-  },
-});
 /** A random pick for practice: outside the core, which knows no chance. */
 const pick = <T,>(list: readonly T[]): T | undefined => list[Math.floor(Math.random() * list.length)];
 
@@ -146,21 +130,7 @@ export default function FindPage() {
             {answer.landingsLeft > 0 && ` · not followed: any of ${answer.landingsLeft} wires landed beside its terminal`}
           </Box>
         </Flex>
-        <Flex gap="6px" wrap="wrap" my="8px" aria-label="What is seen and heard">
-          {answer.sights.map(({ tag, healthy, actual }) => (
-            <Sight
-              key={tag}
-              type="button"
-              data-differs={actual !== null && healthy !== actual}
-              aria-pressed={actual ?? false}
-              title="Press when it is otherwise"
-              onClick={() => dispatch(findSlice.actions.sighted({ tag, is: actual === null ? healthy : !actual }))}
-            >
-              {tag} {sightWords(actual)}
-              {actual !== null && healthy !== actual ? `, should be ${sightWords(healthy)}` : ''}
-            </Sight>
-          ))}
-        </Flex>
+        <Sights sights={answer.sights} said={seen} onSay={(sight) => dispatch(findSlice.actions.sighted(sight))} />
         <Flex justify="space-between" wrap="wrap" gap="8px">
           <Label mt="4px">Where do the volts stop? To {answer.reference}</Label>
           <Flex fontSize="13px" color="muted" gap="12px">
@@ -251,5 +221,3 @@ export default function FindPage() {
     </>
   );
 }
-
-const sightWords = (is: boolean | null): string => (is === null ? 'not looked at' : is ? 'on' : 'not on');

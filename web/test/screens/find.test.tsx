@@ -4,8 +4,11 @@ import { spellPoint } from '#core/circuit';
 import { drain } from '#core/explore';
 import { bestNext, predicting, verdictOf } from '#core/find';
 import { planNetwork } from '#core/network';
-import { demo } from '../../../core/src/testing/demo';
+import { demo, on, powered } from '../../../core/src/testing/demo';
+import { dev } from '../../../core/src/testing/ids';
+import { unitPanel } from '../../../core/src/testing/panel';
 import { store } from '../../src/store/store';
+import { lay } from './server';
 import { showStage } from './show';
 
 const opened = async () => {
@@ -47,6 +50,30 @@ describe('fault finding', () => {
     await waitFor(() => expect(screen.getByText(/^1 reading ·/)).toBeTruthy());
     await user.click(screen.getByRole('button', { name: 'Undo last' }));
     expect(find().measured).toEqual([]);
+  });
+
+  it('of a large panel what is not as it should be is a button, and the rest is said from a list', async () => {
+    const { complaints } = demo('Q1');
+    lay('Q9', {
+      ...unitPanel(200),
+      complaints: [{ ...complaints[0]!, about: dev('dM12'), log: [powered, on('TC12', 'heating', 10)], atMs: 60_000 }],
+    });
+    const { user } = await showStage('Q9', 'find');
+    await answered();
+    const group = () => within(screen.getByRole('group', { name: 'What is seen and heard' }));
+    expect(
+      group()
+        .getAllByRole('button')
+        .map(({ textContent }) => textContent),
+    ).toEqual(['M12 not on, should be on']);
+    const list = group().getByRole('combobox', { name: 'Say what is seen of another' });
+    expect([...list.querySelectorAll('optgroup')].slice(0, 12).map(({ label }) => label)).toEqual(
+      Array.from({ length: 12 }, (_, k) => `K${k + 1} not looked at`),
+    );
+    await user.selectOptions(list, 'K12 is not on, should be on');
+    expect(find().seen).toEqual({ K12: false });
+    await answered();
+    await waitFor(() => expect(group().getByRole('button', { name: 'K12 not on, should be on' })).toBeTruthy());
   });
 
   it('what is seen is said by pressing, and goes back by pressing again', async () => {
