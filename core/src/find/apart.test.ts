@@ -25,8 +25,6 @@ import { unitPanel } from '../testing/panel';
 import { predicting } from './index';
 import { rigWith } from './suspects';
 
-/** A circuit with more points takes long. */
-const MOST_POINTS = 120;
 /** A point held to earth by less is read for what it is by any meter. */
 const STIFF_OHMS = 1000;
 /** So far apart on the scale where noise is 1 no hand takes one reading for the other. */
@@ -70,8 +68,10 @@ function habitsOf(plan: NetworkPlan, { log, atMs }: Complaint): { red: Point; bl
 
 const CIRCUITS: readonly (readonly [string, Circuit])[] = [
   ...DEMO.map((name) => [name, demo(name)] as const),
-  ...Object.entries({ ...ODD, ...DRAWN, ...DRAWN_CONTROL }),
+  // of feeders that are all alike the first few tell as much
+  ...Object.entries({ ...ODD, ...DRAWN, ...DRAWN_CONTROL }).filter(([name]) => !/^[3-9] feeders/.test(name)),
   ['units', unitPanel(16)],
+  ['more units than are followed each', unitPanel(100)],
 ];
 
 describe('what is said to read the same', () => {
@@ -79,7 +79,7 @@ describe('what is said to read the same', () => {
   it.each(CIRCUITS)('reads the same wherever a hand reads by habit in %s', (name, circuit) => {
     const plan = planNetwork(circuit);
     const complaint = complaintOf(circuit, plan);
-    if (!complaint || plan.points.length > MOST_POINTS) return;
+    if (!complaint) return;
     const also = habitsOf(plan, complaint);
     const all = drain(predicting(plan, complaint, { also }));
     const plain = drain(predicting(plan, complaint));
@@ -96,7 +96,7 @@ describe('what is said to read the same', () => {
     looked.push(name);
     expect(apart).toEqual([]);
   });
-  it('was looked at in most of the circuits', () => {
-    expect(looked.length).toBeGreaterThan(CIRCUITS.length * 0.6);
+  it('was looked at in nearly all of the circuits', () => {
+    expect(looked.length).toBeGreaterThan(CIRCUITS.length * 0.9);
   });
 });

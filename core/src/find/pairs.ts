@@ -1,4 +1,5 @@
-import type { Point } from '#core/circuit';
+import { deviceOf, isTerminal, type Point } from '#core/circuit';
+import { familyOf } from '#core/devices';
 import { EARTH_NODE, endsOfBranch, graphOf } from '#core/graph';
 import type { NetworkPlan } from '#core/network';
 import { at } from '#core/units';
@@ -18,9 +19,8 @@ export function pairsOf(plan: NetworkPlan, points: readonly Point[], backs: read
   const { systemOf, isEarthed } = graphOf(plan);
   const nodes = points.map((point) => plan.nodeOf(point));
   const systems = nodes.map(systemOf);
-  const isEarth = nodes.map(isEarthed);
-  const bonded = bondedSystems(plan);
-  const isToEarth = (i: number, j: number): boolean => isEarth[i] === true && (isEarth[j] === true || bonded.has(at(systems, j)));
+  const isBesideEarth = earthBeside(plan);
+  const isToEarth = (i: number, j: number): boolean => isEarthed(at(nodes, i)) && isBesideEarth(at(points, i), at(nodes, j));
   const isSpanned = (i: number, j: number): boolean => i !== j && (systems[i] === systems[j] || isToEarth(i, j) || isToEarth(j, i));
   if (points.length <= MOST_POINTS)
     return points.flatMap((_, i) =>
@@ -34,7 +34,7 @@ export function pairsOf(plan: NetworkPlan, points: readonly Point[], backs: read
   nodes.forEach((node, place) => {
     if (!placesAt.has(node)) placesAt.set(node, place);
   });
-  const black = [...backs.flatMap((point) => placeOf.get(point) ?? []), ...earthed(plan, placesAt)];
+  const black = [...backs.flatMap((point) => placeOf.get(point) ?? []), ...frameAmong(plan, points, placesAt)];
   const keys = new Set<number>();
   const add = (i: number, j: number): void => {
     if (isSpanned(i, j)) keys.add(Math.min(i, j) * points.length + Math.max(i, j));
@@ -47,19 +47,38 @@ export function pairsOf(plan: NetworkPlan, points: readonly Point[], backs: read
   return [...keys].sort((a, b) => a - b).map((key): Pair => [Math.floor(key / points.length), key % points.length]);
 }
 
-/** Systems of wiring that a source of theirs, or a bond, ties to earth: their volts to earth are what they are, whatever reads them. */
-function bondedSystems(plan: NetworkPlan): ReadonlySet<number> {
-  const { systemOf, isEarthed } = graphOf(plan);
-  return new Set(
-    plan.branches.flatMap((branch) => {
-      const ends = branch.role === 'source' || branch.role === 'joint' ? endsOfBranch(branch) : [];
-      return ends.some(isEarthed) ? ends.filter((node) => !isEarthed(node)).map(systemOf) : [];
-    }),
-  );
+/** A terminal of an earth bar. */
+function isFrame({ circuit }: NetworkPlan, point: Point): boolean {
+  const device = isTerminal(point) ? circuit.devices[deviceOf(point)] : undefined;
+  return device !== undefined && familyOf(device, circuit).is?.earth === true;
 }
 
-/** A point that is bonded to earth, to read against the frame. */
-function earthed(plan: NetworkPlan, placesAt: ReadonlyMap<number, number>): number[] {
+/**
+ * Whether a hand with one lead on a point that is tied to earth reads a node with the other: from the frame all that is bonded, from any other
+ * such point what hangs on that point itself. The common of one transformer is no place to read another one from.
+ */
+function earthBeside(plan: NetworkPlan): (earthed: Point, node: number) => boolean {
+  const { systemOf, isEarthed } = graphOf(plan);
+  /** systems that a source of theirs, or a bond, ties to earth: their volts to earth are what they are, whatever reads them */
+  const bonded = new Set<number>();
+  const hanging = new Map<number, Set<number>>();
+  for (const branch of plan.branches) {
+    const [a, b] = endsOfBranch(branch);
+    if (branch.role === 'coupling' || a === undefined || b === undefined || isEarthed(a) === isEarthed(b)) continue;
+    const [earthed, system] = isEarthed(a) ? [a, systemOf(b)] : [b, systemOf(a)];
+    if (branch.role === 'source' || branch.role === 'joint') bonded.add(system);
+    hanging.set(earthed, (hanging.get(earthed) ?? new Set()).add(system));
+  }
+  return (earthed, node) => {
+    if (isEarthed(node)) return isFrame(plan, earthed);
+    return bonded.has(systemOf(node)) && (isFrame(plan, earthed) || hanging.get(plan.nodeOf(earthed))?.has(systemOf(node)) === true);
+  };
+}
+
+/** The place of a point to read against the frame: on an earth bar, else on what a bond ties to earth. */
+function frameAmong(plan: NetworkPlan, points: readonly Point[], placesAt: ReadonlyMap<number, number>): number[] {
+  const bar = points.findIndex((point) => isFrame(plan, point));
+  if (bar >= 0) return [bar];
   const { tied } = graphOf(plan);
   const grounds = plan.branches.flatMap((branch) => {
     const ends = endsOfBranch(branch);
