@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import '../src/app/noEval';
+import '../src/worker/noEval';
 import { config } from 'zod';
 
 it('is where Zod looks for its settings: it does not try to make code from text', () => {

@@ -321,7 +321,19 @@ describe('finding, as the page asks', () => {
     const answer = find({ ...ask, hidden: { device: dev('dPS1'), part: '1-2', mode: 'stuckOpen' }, measured });
     expect(answer.ranked[0]!.words).toEqual(['PS1 1-2 stays open']);
     expect(answer.cleared).toEqual(expect.arrayContaining(['DT1', 'TC1', 'F1']));
-    expect(answer.advice).toBeNull();
+    // nothing is left to be told apart, and it may be none of them: one more reading that it foretells ends it
+    expect(answer.found).toBeNull();
+    const { test, outcomes } = answer.advice!;
+    expect(outcomes.map(({ words }) => words)).toEqual(['PS1 1-2 stays open']);
+    const volts = (outcomes[0]!.fromV + outcomes[0]!.toV) / 2;
+    const after = find({
+      ...ask,
+      hidden: { device: dev('dPS1'), part: '1-2', mode: 'stuckOpen' },
+      measured: [...measured, { ...test, volts }],
+    });
+    expect(after.found!.words).toEqual(['PS1 1-2 stays open']);
+    expect(after.none).toBeLessThan(answer.none / 2);
+    expect(after.advice).toBeNull();
   });
   // each way by what it is: at the load, at the first point after the source, at one that halves; the default is computed
   it.each([

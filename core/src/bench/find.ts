@@ -15,6 +15,7 @@ import {
   profilePoints,
   type Test,
   verdictOf,
+  witnessTo,
 } from '#core/find';
 import { type PlannedPart, workOf } from '#core/graph';
 import { isSameFault, type NetworkPlan } from '#core/network';
@@ -60,7 +61,12 @@ export function findView(plan: NetworkPlan, predictions: Predictions, ask: FindA
   const spell = (point: Point): string => spellPoint(circuit, point);
   const { way, tests } = waysOf(one, ask, practice);
   const confirm = verdict.confirm && isAllowed(predictions, ask, verdict.confirm) ? verdict.confirm : undefined;
-  const test = verdict.isFound ? undefined : (confirm ?? tests[way]);
+  const witness = (): Test | undefined =>
+    witnessTo(predictions, verdict, evidence, ask.before, {
+      allow: (one) => isAllowed(predictions, ask, one),
+      reference: profile?.reference,
+    })?.test;
+  const test = verdict.isFound ? undefined : (confirm ?? tests[way] ?? witness());
   return {
     title: complaint.title,
     total: predictions.suspects.length + predictions.elsewhere,

@@ -22,6 +22,14 @@ export interface Advice {
   readonly outcomes: readonly Outcome[];
 }
 
+/** How tests are chosen. */
+export interface AdviceHow {
+  /** leaves tests out: no live work */
+  readonly allow?: (test: Test) => boolean;
+  /** the return that breaks ties */
+  readonly reference?: Point | undefined;
+}
+
 const BINS = 512;
 /** Noise of one unit spread over neighbouring bins. */
 const KERNEL = [0.006, 0.061, 0.242, 0.383, 0.242, 0.061, 0.006] as const;
@@ -59,14 +67,13 @@ function gainOf(scaled: readonly Float32Array[], pair: number, live: readonly nu
 /**
  * The test that tells most for what it costs.
  * @param before where the leads are now, so that a test that moves one lead is the cheaper
- * @param options `allow` leaves tests out (no live work), `reference` is the return that breaks ties
  * @returns undefined when no reading here tells the remaining suspects apart
  */
 export function bestNext(
   predictions: Predictions,
   evidence: Evidence,
   before: Partial<Test> = {},
-  { allow, reference }: { readonly allow?: (test: Test) => boolean; readonly reference?: Point | undefined } = {},
+  { allow, reference }: AdviceHow = {},
 ): Advice | undefined {
   const belief = posterior(predictions, evidence);
   const live = believed(belief, 1e-3);
@@ -97,13 +104,15 @@ export function takenBy(predictions: Predictions, { measured }: Evidence): (mode
 /** Of tests that tell the same, the one a hand would take: to the return, or across one device. */
 const HABIT = { toReference: 0.02, acrossOne: 0.01 } as const;
 
-const habit = ({ red, black }: Test, reference: Point | undefined): number =>
+/** How much of a habit a test is. */
+export const habit = ({ red, black }: Test, reference: Point | undefined): number =>
   (black === reference || red === reference ? HABIT.toReference : 0) + (isAcrossOne(red, black) ? HABIT.acrossOne : 0);
 
 const isAcrossOne = (red: Point, black: Point): boolean => isTerminal(red) && isTerminal(black) && deviceOf(red) === deviceOf(black);
 
 /** Black goes to the point nearer earth, as a hand would. */
-const placeLeads = ({ toEarthAt }: Predictions, a: Point, b: Point): [Point, Point] => (toEarthAt(a) >= toEarthAt(b) ? [a, b] : [b, a]);
+export const placeLeads = ({ toEarthAt }: Predictions, a: Point, b: Point): [Point, Point] =>
+  toEarthAt(a) >= toEarthAt(b) ? [a, b] : [b, a];
 
 /** Groups what may be read into bands that do not overlap, each with the suspects it would leave. */
 export function outcomesOf(predictions: Predictions, belief: Float64Array, test: Test): Outcome[] {

@@ -1,23 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import {
-  type Circuit,
-  type Complaint,
-  deviceOf,
-  isLooseEnd,
-  isTerminal,
-  type LogEntry,
-  type Point,
-  spellPoint,
-  terminalId,
-} from '#core/circuit';
-import { familyOf, inputsOf } from '#core/devices';
+import { type Circuit, type Complaint, deviceOf, isLooseEnd, isTerminal, type Point, spellPoint, terminalId } from '#core/circuit';
+import { familyOf } from '#core/devices';
 import { drain } from '#core/explore';
-import { EARTH_NODE, workOf } from '#core/graph';
+import { EARTH_NODE } from '#core/graph';
 import { type NetworkPlan, planNetwork, unitResponse } from '#core/network';
 import { frameAt, runLog, settleMoment } from '#core/sequence';
 import { grouped, real } from '#core/units';
 import { tellSuspect } from '#core/words';
-import { DEMO, demo, powered } from '../testing/demo';
+import { complaintOf } from '../testing/complaint';
+import { DEMO, demo } from '../testing/demo';
 import { DRAWN } from '../testing/drawn';
 import { DRAWN_CONTROL } from '../testing/drawnControl';
 import { ODD } from '../testing/odd';
@@ -29,18 +20,6 @@ import { rigWith } from './suspects';
 const STIFF_OHMS = 1000;
 /** So far apart on the scale where noise is 1 no hand takes one reading for the other. */
 const APART = 5;
-
-/** The circuit's own complaint; of one that has none, that its first coil, or its first load, is off with the power and all inputs on. */
-function complaintOf(circuit: Circuit, plan: NetworkPlan): Complaint | undefined {
-  const [own] = circuit.complaints;
-  if (own) return own;
-  const works = Object.values(circuit.devices).filter(({ id }) => workOf(plan.partsIn(id)) !== undefined);
-  const about = works.find(({ tag }) => tag.startsWith('K')) ?? works[0];
-  const on: LogEntry[] = Object.values(circuit.devices).flatMap((device) =>
-    inputsOf(device, circuit).map((input) => ({ atMs: 10, device: device.id, input: input.name, on: true })),
-  );
-  return about && { title: 'off', about: about.id, atMs: 60_000, log: [powered, ...on] };
-}
 
 /** Where a hand reads by habit: across each part, and from the frame to what the healthy circuit holds to it, so that it is no ghost. */
 function habitsOf(plan: NetworkPlan, { log, atMs }: Complaint): { red: Point; black: Point }[] {

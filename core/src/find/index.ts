@@ -13,3 +13,4 @@ export { INFERENCE_NOISE, offScale, onScale } from './scale';
 export type { Suspicion } from './suspects';
 export type { Verdict } from './verdict';
 export { verdictOf } from './verdict';
+export { witnessTo } from './witness';

@@ -33,7 +33,7 @@ export interface Verdict {
 /** Belief before anything is read that it is a fault of a kind that is not on the list. Common practice: one in twenty. */
 const NONE_SHARE = 0.05;
 /** An explanation counts as found from this share of belief. */
-const SURE = 0.95;
+export const SURE = 0.95;
 /** Further off than this on the scale of noise a reading speaks against what was expected. */
 const AGREES_WITHIN = 3;
 /** Something seen otherwise than the followed faults show it. */

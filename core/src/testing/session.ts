@@ -10,6 +10,7 @@ import {
   type Test,
   type Verdict,
   verdictOf,
+  witnessTo,
 } from '#core/find';
 import type { Sightings } from '#core/sequence';
 import { at } from '#core/units';
@@ -67,7 +68,9 @@ export function playAgainst(
     const evidence = { seen, measured };
     const verdict = verdictOf(predictions, evidence);
     const test =
-      verdict.isFound || measured.length >= mostReadings ? undefined : (verdict.confirm ?? byBestNext(predictions, evidence, before));
+      verdict.isFound || measured.length >= mostReadings
+        ? undefined
+        : (verdict.confirm ?? byBestNext(predictions, evidence, before) ?? witnessTo(predictions, verdict, evidence, before)?.test);
     if (!test) return { verdict, evidence };
     const volts = read(test);
     const noise = gauss(random) * Math.hypot(METER_NOISE.share * volts, METER_NOISE.floorV);

@@ -1,4 +1,4 @@
-import './noEval';
+import '../worker/noEval';
 import { readyWorker } from '../worker/client';
 import { pages } from './pages';
 

@@ -1,4 +1,4 @@
-import '../app/noEval';
+import './noEval';
 import type { ToWorker } from './client';
 import { createInbox } from './inbox';
 

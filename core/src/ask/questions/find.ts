@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { type Circuit, fine, type Result, spellPoint, wrong } from '#core/circuit';
 import { drain } from '#core/explore';
-import { bestNext, type Measured, type Predictions, predicting, verdictOf } from '#core/find';
+import { bestNext, type Measured, type Predictions, predicting, verdictOf, witnessTo } from '#core/find';
 import { at } from '#core/units';
 import { tagOf, tellAgainst, tellSuspect } from '#core/words';
 import { lineKind } from '../line';
@@ -42,7 +42,10 @@ export const find = lineKind({
     const last = measured.value.at(-1);
     const verdict = verdictOf(predictions, evidence);
     const best = verdict.ranked[0]?.members[0];
-    const advice = verdict.isFound ? undefined : bestNext(predictions, evidence, last ? { red: last.red, black: last.black } : {});
+    const before = last ? { red: last.red, black: last.black } : {};
+    const advice = verdict.isFound
+      ? undefined
+      : (bestNext(predictions, evidence, before) ?? witnessTo(predictions, verdict, evidence, before));
     return fine({
       complaint: complaint.title,
       elsewhere: predictions.elsewhere,
