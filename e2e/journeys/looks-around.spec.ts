@@ -78,6 +78,22 @@ test('finds by sight and typed readings on a phone', async ({ page }) => {
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
 });
 
+test('nothing in the page or its worker does what the policy of the page forbids', async ({ page }) => {
+  await page.addInitScript(() =>
+    document.addEventListener('securitypolicyviolation', ({ violatedDirective, sourceFile }) => {
+      document.documentElement.dataset.forbidden = `${document.documentElement.dataset.forbidden ?? ''} ${violatedDirective} ${sourceFile}`;
+    }),
+  );
+  const complaints: string[] = [];
+  page.on('console', (message) => message.type() === 'error' && complaints.push(message.text()));
+  const tech = technician(page);
+  await tech.open(/Practice board/);
+  await tech.select('K1');
+  await expect(tech.plate()).toContainText('Pulls in', { timeout: 60_000 });
+  expect(await page.locator('html').getAttribute('data-forbidden')).toBeNull();
+  expect(complaints).toEqual([]);
+});
+
 test('unknown pages and circuits lead back', async ({ page }) => {
   await page.goto('/nowhere');
   await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
