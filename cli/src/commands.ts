@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createInterface } from 'node:readline';
 import { METERS, SIZE_NAMES, sizeFacts } from '#core/ask';
-import { amount, ohms, percent, reading, span } from '#core/units';
+import { amount, belief, ohms, reading, span } from '#core/units';
 import { tellLife } from '#core/words';
 import { ask, asker, type Command, print, written } from './asking';
 import { backup, restore } from './backup';
@@ -146,8 +146,8 @@ const find: Command = (words) => {
   const { next } = answer;
   print(values.json, answer, [
     answer.complaint,
-    ...answer.suspects.map(({ share, suspects }) => `${percent(share).padStart(6)}  ${suspects.join('; ')}`),
-    `${percent(answer.none).padStart(6)}  none of these`,
+    ...answer.suspects.map(({ share, suspects }) => `${belief(share).padStart(6)}  ${suspects.join('; ')}`),
+    `${belief(answer.none).padStart(6)}  none of these`,
     ...answer.against,
     ...(answer.elsewhere > 0 ? [`        ${answer.elsewhere} faults elsewhere cannot reach it`] : []),
     ...(answer.landingsLeft > 0 ? [`        not followed: any of ${answer.landingsLeft} wires landed beside its terminal`] : []),

@@ -41,6 +41,9 @@ export const span = (ms: number): string => {
 /** A share as a percentage. */
 export const percent = (ratio: number): string => `${Math.round(ratio * 100)} %`;
 
+/** How much is believed, which is never all and never nothing: `97 %`, `>99 %`, `<1 %`. */
+export const belief = (share: number): string => (share > 0.99 ? '>99 %' : share < 0.01 ? '<1 %' : percent(share));
+
 /** A quantity in its unit: `18.4 A`, `0.31 A`, `22.6 V`, `40 VA`; a dash when nobody knows it. */
 export const amount = (value: number | undefined, unit: string): string => {
   if (value === undefined || Number.isNaN(value)) return '–';

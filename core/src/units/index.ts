@@ -1,5 +1,5 @@
 export { at, greatest, grouped, least, must, real, whole } from './at';
-export { amount, amps, asShown, capital, counted, figures, inSentence, ohms, percent, reading, span, volts } from './format';
+export { amount, amps, asShown, belief, capital, counted, figures, inSentence, ohms, percent, reading, span, volts } from './format';
 export { naturally } from './naturally';
 export { nearestWord } from './nearestWord';
 export type { Phasor } from './phasor';

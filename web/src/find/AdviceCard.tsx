@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { FindAnswer } from '#core/bench';
-import { capital, percent, readTyped, reading as spell } from '#core/units';
+import { belief, capital, readTyped, reading as spell } from '#core/units';
 import { Button, Field, Label, Mono } from '../ui/parts';
 import { Box, Flex, styled } from '../ui/styled';
 
@@ -136,7 +136,7 @@ export function AdviceCard({
             <Box textAlign="right">
               {outcome.words}{' '}
               <Box as="span" color="muted">
-                {percent(outcome.share)}
+                {belief(outcome.share)}
               </Box>
             </Box>
           </OutcomeButton>

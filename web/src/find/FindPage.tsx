@@ -3,7 +3,7 @@ import type { FindAnswer } from '#core/bench';
 import { spellPoint } from '#core/circuit';
 import type { Measured } from '#core/find';
 import type { Fault } from '#core/network';
-import { percent, reading as spell } from '#core/units';
+import { belief, reading as spell } from '#core/units';
 import { useBench, useDrawn } from '../bench/BenchProvider';
 import { benchSlice } from '../store/bench';
 import { findSlice } from '../store/find';
@@ -142,7 +142,7 @@ export default function FindPage() {
         <ProfileChart profile={answer.profile} reference={answer.reference} measured={measured} test={answer.advice?.test ?? null} />
         {found && (
           <Note tone="good" data-found>
-            <strong>Found: {found.words.join(', or ')}.</strong> {percent(found.share)} sure after {measured.length} readings.
+            <strong>Found: {found.words.join(', or ')}.</strong> {belief(found.share)} sure after {measured.length} readings.
             {hidden && (isRight ? ' That is what was hidden.' : revealed ? ' That is not what was hidden.' : '')} {found.mind}{' '}
             {found.words.length > 1 && 'No reading here tells these apart: look, listen, or measure with the sources off.'}
           </Note>

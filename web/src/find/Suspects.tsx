@@ -1,5 +1,5 @@
 import type { FindAnswer } from '#core/bench';
-import { percent, reading as spell } from '#core/units';
+import { belief, percent, reading as spell } from '#core/units';
 import { findSlice } from '../store/find';
 import { useAppDispatch } from '../store/store';
 import { Heading, Label, Note, Row } from '../ui/parts';
@@ -20,7 +20,7 @@ export function Suspects({ answer, noDanger }: { answer: FindAnswer; noDanger: b
             <Box fontWeight={600} fontSize="14px">
               {words[0]}
             </Box>
-            <Box fontWeight={700}>{percent(share)}</Box>
+            <Box fontWeight={700}>{belief(share)}</Box>
           </Flex>
           <Box h="7px" bg="rail" borderRadius="2px" my="3px">
             <Box h="7px" bg="frame" borderRadius="2px" style={{ width: percent(share).replace(' ', '') }} />
@@ -36,7 +36,7 @@ export function Suspects({ answer, noDanger }: { answer: FindAnswer; noDanger: b
         <Flex justify="space-between" gap="8px" py="7px" fontSize="14px" data-none>
           <Box>None of these: a fault of another kind, or two at once</Box>
           <Box fontWeight={700} whiteSpace="nowrap">
-            {percent(answer.none)}
+            {belief(answer.none)}
           </Box>
         </Flex>
       )}
