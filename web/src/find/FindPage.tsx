@@ -144,7 +144,8 @@ export default function FindPage() {
           <Note tone="good" data-found>
             <strong>Found: {found.words.join(', or ')}.</strong> {belief(found.share)} sure after {measured.length} readings.
             {hidden && (isRight ? ' That is what was hidden.' : revealed ? ' That is not what was hidden.' : '')} {found.mind}{' '}
-            {found.words.length > 1 && 'No reading here tells these apart: look, listen, or measure with the sources off.'}
+            {found.words.length > 1 &&
+              'No voltage reading in this state tells these apart: look, listen, clamp the current, or measure ohms with the sources off.'}
           </Note>
         )}
         {answer.against.map((words) => (
