@@ -73,14 +73,21 @@ for (const [kind, make] of [
       await page.locator('[data-symbol]').first().waitFor();
       return Date.now() - began;
     };
-    // the first time all of the program comes over the line; then the browser has it
+    // until the whole is judged, and nothing works any more
+    const rest = (): Promise<void> => page.waitForTimeout(devices > 200 ? 9000 : 3000);
+    // the first time all of the program comes over the line, the second time the browser still has to translate it; then it has both
     const firstMs = await open();
+    await rest();
+    const secondMs = await open();
     const againMs: number[] = [];
-    for (let turn = 0; turn < 3; turn++) {
-      await page.waitForTimeout(2500);
+    for (let turn = 0; turn < 5; turn++) {
+      await rest();
       againMs.push(await open());
     }
-    await page.waitForTimeout(devices > 200 ? 9000 : 3000);
+    // while the page that it takes the place of is still judging
+    await page.waitForTimeout(1500);
+    const busyMs = await open();
+    await rest();
     const idle = await cost(page, () => page.waitForTimeout(3000));
     await page.getByRole('radio', { name: 'All on' }).check({ force: true });
     await page.waitForTimeout(1500);
@@ -124,8 +131,7 @@ for (const [kind, make] of [
         `window.before = ${plate}; document.activeElement.blur()`,
         `${plate} !== window.before && !/judging|not entered/.test(${plate})`,
       );
-      // until the whole is judged
-      await page.waitForTimeout(devices > 200 ? 9000 : 3000);
+      await rest();
       return ms;
     };
     const verdicts: number[] = [];
@@ -146,7 +152,9 @@ for (const [kind, make] of [
       kind,
       devices,
       'open, first': firstMs,
+      second: secondMs,
       'open again': middle(againMs),
+      'while judging': busyMs,
       'input to tint': Math.round(middle(tints)),
       'Enter to verdict, first': Math.round(firstVerdictMs),
       'then middle of 4': Math.round(middle(laterVerdicts)),
