@@ -218,18 +218,27 @@ export function BenchProvider({ children }: { children: ReactNode }) {
         .ask('circuit', { document, practice, of }, { signal })
         // whoever waits for it has more to ask, and comes after what is shown
         .then(() => startTransition(() => setLaid({ document, practice })), fail);
+      let later: ReturnType<typeof setTimeout> | undefined;
+      const study = () => {
+        later = setTimeout(() => {
+          setStudied(undefined);
+          client.ask('study', {}, { signal, onProgress: setStudied }).then((answer) => {
+            isJudged.current = true;
+            setJudged({ study: answer, of: [document, practice] });
+          }, fail);
+        }, STUDY_AFTER_MS);
+      };
       if (isAlike) {
         // somebody has typed a rating: the verdict comes first, then what runs, and the sheet, which is nearly the same, after both
         judgeNear();
         queueMicrotask(() => void (signal.aborted || draw()));
-      } else draw().then(judgeNear);
-      const later = setTimeout(() => {
-        setStudied(undefined);
-        client.ask('study', {}, { signal, onProgress: setStudied }).then((answer) => {
-          isJudged.current = true;
-          setJudged({ study: answer, of: [document, practice] });
-        }, fail);
-      }, STUDY_AFTER_MS);
+        study();
+      } else
+        draw().then(() => {
+          judgeNear();
+          // a sheet is seen before all is judged: both at once would be later
+          if (!signal.aborted) study();
+        });
       return () => {
         given.abort();
         partly.stop();
