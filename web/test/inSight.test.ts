@@ -44,31 +44,35 @@ describe('a sheet in its window', () => {
       fc.assert(
         fc.property(
           fc.array(fc.integer({ min: 1, max: 40 }), { minLength: 1, maxLength: 30 }),
-          fc.double({ min: 0.3, max: 4, noNaN: true }),
-          fc.double({ min: 0, max: 1, noNaN: true }),
-          (sizes, k, share) => {
+          // how far it is moved, and how large it is shown, one time after the other
+          fc.array(fc.tuple(fc.double({ min: 0, max: 1, noNaN: true }), fc.double({ min: 0.3, max: 4, noNaN: true })), {
+            minLength: 1,
+            maxLength: 8,
+          }),
+          (sizes, moves) => {
+            const lengthOf = (one: Band): number => (isStanding ? one.width : one.height);
             const bands: Band[] = [];
-            for (const lines of sizes)
-              bands.push(
-                band(
-                  bands.reduce((sum, one) => sum + (isStanding ? one.width : one.height), 0),
-                  lines,
-                  isStanding,
-                ),
-              );
-            const length = bands.reduce((sum, one) => sum + (isStanding ? one.width : one.height), 0);
-            const offset = -share * length * k;
-            const seen = seenOf(WHOLE, { x: isStanding ? offset : 0, y: isStanding ? 0 : offset, k }, room, isStanding);
-            const isShown = ({ x, y }: { x: number; y: number }): boolean => {
-              const px = (isStanding ? x : y) * k + offset;
-              return px >= 0 && px <= (isStanding ? room.width : room.height);
-            };
-            for (const one of bands) {
-              const part = inSight(one, seen);
-              for (const kind of ['symbols', 'dots'] as const)
-                expect(part?.[kind] ?? []).toEqual(expect.arrayContaining(one[kind].filter(isShown)));
-              const [start, size] = isStanding ? [one.x, one.width] : [one.y, one.height];
-              expect(part === undefined).toBe(start > seen.to || start + size < seen.from);
+            let length = 0;
+            for (const lines of sizes) {
+              const one = band(length, lines, isStanding);
+              bands.push(one);
+              length += lengthOf(one);
+            }
+            let seen = WHOLE;
+            for (const [share, k] of moves) {
+              const offset = -share * length * k;
+              seen = seenOf(seen, { x: isStanding ? offset : 0, y: isStanding ? 0 : offset, k }, room, isStanding);
+              const isShown = ({ x, y }: { x: number; y: number }): boolean => {
+                const px = (isStanding ? x : y) * k + offset;
+                return px >= 0 && px <= (isStanding ? room.width : room.height);
+              };
+              for (const one of bands) {
+                const part = inSight(one, seen);
+                for (const kind of ['symbols', 'dots'] as const)
+                  expect(part?.[kind] ?? []).toEqual(expect.arrayContaining(one[kind].filter(isShown)));
+                const start = isStanding ? one.x : one.y;
+                expect(part === undefined).toBe(start > seen.to || start + lengthOf(one) < seen.from);
+              }
             }
           },
         ),
@@ -77,10 +81,17 @@ describe('a sheet in its window', () => {
     },
   );
 
-  it('keeps what is in sight as the same object while it is moved a little', () => {
-    const seen = seenOf(WHOLE, { x: 0, y: -310, k: 1 }, room, false);
-    expect(seenOf(seen, { x: 0, y: -320, k: 1 }, room, false)).toBe(seen);
-    expect(seenOf(seen, { x: 0, y: -620, k: 1 }, room, false)).not.toBe(seen);
+  it('keeps what is drawn while it is panned to and fro over the edge of a step, and takes the next when little is to spare', () => {
+    const at = (y: number, before = WHOLE) => seenOf(before, { x: 0, y, k: 1 }, room, false);
+    const seen = at(-610);
+    expect(seen).toEqual({ from: 300, to: 1500 });
+    for (const y of [-590, -610, -570, -620, -401, -839]) expect(at(y, seen)).toBe(seen);
+    expect(at(-399, seen)).toEqual({ from: 0, to: 1500 });
+    expect(at(-841, seen)).toEqual({ from: 300, to: 1800 });
+  });
+  it('draws less again when it is seen from nearer', () => {
+    const far = seenOf(WHOLE, { x: 0, y: 0, k: 0.3 }, room, false);
+    expect(seenOf(far, { x: 0, y: 0, k: 1 }, room, false)).toEqual({ from: -300, to: 900 });
   });
 
   it('leaves nothing out of a sheet of a few dozen symbols', () => {

@@ -14,8 +14,10 @@ const LARGE = 64;
 export const isLarge = ({ bands }: Pick<SheetView, 'bands'>): boolean =>
   bands.reduce((sum, { symbols }) => sum + symbols.length, 0) > LARGE;
 
-/** Heights are taken in steps, with one to spare at both ends, so that a little panning draws nothing anew. */
+/** Heights are taken in steps, with one to spare at both ends. */
 const STEP = 300;
+/** While so much is to spare nothing is drawn anew: a hand that pans to and fro over the edge of a step draws one time, not each time. */
+const SPARE = 100;
 
 /** Under this the words on the sheet cannot be read at arm's length: a phone starts here and pans. */
 export const READABLE_SCALE = 0.62;
@@ -43,12 +45,13 @@ export function fitted(sheet: Room, room: Room, isStanding: boolean): Moved {
   return { x: isStanding ? 0 : Math.max(0, (have - length * k) / 2), y: 0, k };
 }
 
-/** What is in sight of a sheet that is moved so far in its window; the same object as before where nothing changed. */
+/** What is drawn of a sheet that is moved so far in its window; the same object as before while that is enough, and not much more. */
 export function seenOf(before: Seen, { x, y, k }: Moved, room: Room, isStanding: boolean): Seen {
   const [offset, px] = isStanding ? [x, room.width] : [y, room.height];
-  const from = (Math.floor(-offset / k / STEP) - 1) * STEP;
-  const to = (Math.ceil((px - offset) / k / STEP) + 1) * STEP;
-  return before.from === from && before.to === to ? before : { from, to };
+  const [start, end] = [-offset / k, (px - offset) / k];
+  const isEnough = before.from <= start - SPARE && before.to >= end + SPARE;
+  if (isEnough && before.to - before.from <= end - start + 4 * STEP) return before;
+  return { from: (Math.floor(start / STEP) - 1) * STEP, to: (Math.ceil(end / STEP) + 1) * STEP };
 }
 
 type Ends = Pick<Segment, 'x1' | 'y1' | 'x2' | 'y2'>;
