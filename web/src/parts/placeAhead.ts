@@ -3,6 +3,7 @@ import type { Circuit, Device, DeviceId } from '#core/circuit';
 import { partsOf } from '#core/devices';
 import type { Practice } from '#core/schools';
 import { chosenDevices } from '../bench/toDo';
+import { layStock } from '../bench/useStockOnDesk';
 import { selectPractice } from '../store/select';
 import { server } from '../store/server';
 import { store } from '../store/store';
@@ -32,7 +33,9 @@ export const placeAhead = {
     const { data: stock } = server.endpoints.stock.select()(state);
     const device = now && deviceToFit(now, chosenDevices(now), state.bench.device);
     if (!device || !stock) return;
-    const answer = benchClient().ask('place', { device: device.id, hand: null, atMs: state.bench.atMs, states: FIRST_STATES });
+    const client = benchClient();
+    layStock(client, stock);
+    const answer = client.ask('place', { device: device.id, hand: null, atMs: state.bench.atMs, states: FIRST_STATES });
     answer.catch(() => undefined); // the page asks again
     begun = { of: [device.id, now, selectPractice(state), stock], answer };
   },

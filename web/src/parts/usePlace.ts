@@ -3,6 +3,7 @@ import type { PlaceAnswer } from '#core/bench';
 import type { DeviceId } from '#core/circuit';
 import type { StockPart } from '#core/devices';
 import { useBench } from '../bench/BenchProvider';
+import { layStock } from '../bench/useStockOnDesk';
 import { useStockQuery } from '../store/server';
 import { store } from '../store/store';
 import { FIRST_STATES, placeAhead } from './placeAhead';
@@ -10,12 +11,12 @@ import { FIRST_STATES, placeAhead } from './placeAhead';
 /** What the place asks and what fits it; the answer grows as further states are seen. */
 export function usePlace(device: DeviceId | undefined, hand: StockPart | null): PlaceAnswer | undefined {
   const { client, laid } = useBench();
-  // on the desk by then: the provider lays it there
   const { data: stock } = useStockQuery();
   const [answer, setAnswer] = useState<PlaceAnswer>();
   const askedFor = useRef<string>('');
   useEffect(() => {
     if (!device || !laid || !stock) return;
+    layStock(client, stock);
     const given = new AbortController();
     if (askedFor.current !== device) setAnswer(undefined);
     askedFor.current = device;

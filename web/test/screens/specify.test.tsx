@@ -41,6 +41,20 @@ it('a place that is looked at ahead is that of this circuit, practice and stock,
   expect(take()).toBeUndefined();
 });
 
+it('what fits is asked of the stock that is there, in the moment between its coming and its being told', async () => {
+  await showStage('Q1', 'parts');
+  await screen.findByRole('table', { name: 'Candidates' }, { timeout: 30_000 });
+  const lines = server.endpoints.stock.select()(store.getState()).data!;
+  const fewer = lines.filter(({ part }) => part.family.startsWith('contactor')).slice(0, 3);
+  await store.dispatch(server.util.upsertQueryData('stock', undefined, fewer));
+  const state = store.getState();
+  const { data: there } = server.endpoints.stock.select()(state);
+  const now = state.document.now!;
+  placeAhead.begin();
+  const place = await placeAhead.take(deviceToFit(now, chosenDevices(now), state.bench.device)!.id, now, selectPractice(state), there);
+  expect(place!.candidates!.map(({ part }) => part.id).sort()).toEqual(fewer.map(({ part }) => part.id).sort());
+});
+
 describe('parts for a place', () => {
   it('the table lists what is judged, best first, with the verdict of the core', async () => {
     const circuit = demo('Q1');
