@@ -114,3 +114,16 @@ describe('an odd circuit', () => {
     await waitFor(() => expect(document.querySelector('[data-symbol^="dK39:"]')).not.toBeNull());
   });
 });
+
+describe('a print typed at the counter', () => {
+  it.each([
+    ['A1-A2 24V AC 50/60Hz 7,5 VA', /Read: 24 V AC, 50 or 60 Hz, 7\.5 VA held\./],
+    ['120/240 V 60 Hz', /Read: 120 or 240 V AC, 60 Hz\..*Say how the halves are joined/s],
+    ['24 VDC blue', /Read: 24 V DC\..*left out: BLUE/s],
+  ])('"%s" is told back', async (typed, says) => {
+    const { user } = await showStage('Q1', 'parts');
+    await user.click(screen.getByRole('tab', { name: 'Will this one do?' }));
+    await user.type(screen.getByRole('textbox', { name: 'or typed' }), `${typed}{Enter}`);
+    await waitFor(() => expect(document.querySelector('[data-print-read]')!.textContent).toMatch(says));
+  });
+});
