@@ -7,6 +7,7 @@ import {
   halfSplit,
   isAstray,
   type Measured,
+  nextTest,
   outcomesOf,
   type Predictions,
   type Profile,
@@ -15,7 +16,6 @@ import {
   profilePoints,
   type Test,
   verdictOf,
-  witnessTo,
 } from '#core/find';
 import { type PlannedPart, workOf } from '#core/graph';
 import { isSameFault, type NetworkPlan } from '#core/network';
@@ -60,13 +60,11 @@ export function findView(plan: NetworkPlan, predictions: Predictions, ask: FindA
   const suspectWords = (index: number): string => tellSuspect(plan, at(predictions.suspects, index).fault);
   const spell = (point: Point): string => spellPoint(circuit, point);
   const { way, tests } = waysOf(one, ask, practice);
-  const confirm = verdict.confirm && isAllowed(predictions, ask, verdict.confirm) ? verdict.confirm : undefined;
-  const witness = (): Test | undefined =>
-    witnessTo(predictions, verdict, evidence, ask.before, {
-      allow: (one) => isAllowed(predictions, ask, one),
-      reference: profile?.reference,
-    })?.test;
-  const test = verdict.isFound ? undefined : (confirm ?? tests[way] ?? witness());
+  const test = nextTest(predictions, verdict, evidence, ask.before, {
+    allow: (one) => isAllowed(predictions, ask, one),
+    reference: profile?.reference,
+    way: () => tests[way],
+  });
   return {
     title: complaint.title,
     total: predictions.suspects.length + predictions.elsewhere,

@@ -1,7 +1,7 @@
 import type { DeviceId } from '#core/circuit';
 import { coneOf } from '#core/graph';
 import { byWorst } from '#core/size';
-import { at, naturally } from '#core/units';
+import { at } from '#core/units';
 import { everyFinding, type Finding } from './rules';
 import type { Study } from './study';
 
@@ -11,15 +11,7 @@ const isNeverFed = (finding: Finding): boolean =>
   (finding.rule === 'coil-window' && finding.told.opinion.reason.code === 'never called');
 
 /** Every finding about a circuit, rule by rule, and of a rule by tag; what only follows from another finding is told once, there. */
-export const checkStudy = (study: Study): Finding[] => inOrder(study, withoutConsequences(study, everyFinding(study)));
-
-/** K1, K2, K10: what is of one rule comes by the tag of what it is about, whatever the ids that the document keeps it by. */
-function inOrder({ circuit }: Study, findings: readonly Finding[]): Finding[] {
-  const places = new Map<Finding['rule'], number>();
-  for (const { rule } of findings) if (!places.has(rule)) places.set(rule, places.size);
-  const tagOf = ({ devices: [about] }: Finding): string => (about && circuit.devices[about]?.tag) ?? '';
-  return [...findings].sort((a, b) => (places.get(a.rule) ?? 0) - (places.get(b.rule) ?? 0) || naturally(tagOf(a), tagOf(b)));
-}
+export const checkStudy = (study: Study): Finding[] => withoutConsequences(study, everyFinding(study));
 
 /** The same, worst first; of equals in the order in which they are told. */
 export const worstFirst = (findings: readonly Finding[]): Finding[] => [...findings].sort((a, b) => byWorst(a.verdict, b.verdict));

@@ -1,3 +1,4 @@
+import { naturally } from '#core/units';
 import { type FindingOf, findingOf, type Opinion, type Rule } from './finding';
 import { baseRule } from './rules/base';
 import { betweenRule } from './rules/betweenPoles';
@@ -100,9 +101,15 @@ export const RULE_IDS: readonly RuleId[] = RULES.map(({ id }) => id);
 /** A rule as whoever loops over rules sees it: its opinions are its own. */
 const found = (rule: Rule<string, unknown>, opinion: Opinion<unknown>): Finding => findingOf(rule, opinion) as Finding;
 
-/** What every rule finds, rule by rule. */
+/** K1, K2, K10, whatever the ids that the document keeps them by. */
+const byTag = ({ about: [a] }: Opinion<unknown>, { about: [b] }: Opinion<unknown>): number => naturally(a?.tag ?? '', b?.tag ?? '');
+
+/** What every rule finds, rule by rule, and of a rule by the tag of what it is about. */
 export const everyFinding = (study: Study): Finding[] =>
-  RULES.flatMap((rule) => rule.find(study).map((opinion: Opinion<unknown>) => found(rule, opinion)));
+  RULES.flatMap((rule) => {
+    const opinions: readonly Opinion<unknown>[] = rule.find(study);
+    return [...opinions].sort(byTag).map((opinion) => found(rule, opinion));
+  });
 
 /** Sound: nothing that is a danger or a block, and nothing that could not be judged. Notes to look at are allowed. */
 export const isSound = (findings: readonly Pick<Finding, 'verdict'>[]): boolean =>

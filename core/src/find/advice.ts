@@ -65,6 +65,33 @@ function gainOf(scaled: readonly Float32Array[], pair: number, live: readonly nu
 }
 
 /**
+ * The pair that is worth most for what it costs, of those that were not read yet.
+ * @param worthOf what a pair is worth in a mode, by its place among the modes; nothing: it is left out
+ */
+export function bestPair(
+  predictions: Predictions,
+  evidence: Evidence,
+  before: Partial<Test>,
+  { allow, reference }: AdviceHow,
+  worthOf: (place: number, pair: number) => number,
+): Test | undefined {
+  const isTaken = takenBy(predictions, evidence);
+  let best: { test: Test; score: number } | undefined;
+  for (const [place, mode] of predictions.modes.entries())
+    for (const [pair, [i, j]] of predictions.pairs.entries()) {
+      if (isTaken(mode, pair)) continue;
+      const worth = worthOf(place, pair);
+      if (worth <= 0 || (best && worth * (1 + HABIT.toReference + HABIT.acrossOne) < best.score)) continue;
+      const [red, black] = placeLeads(predictions, at(predictions.points, i), at(predictions.points, j));
+      const test = { red, black, mode };
+      if (allow && !allow(test)) continue;
+      const score = (worth / (1 + costOf(predictions, test, before))) * (1 + habit(test, reference));
+      if (!best || score > best.score + 1e-9) best = { test, score };
+    }
+  return best?.test;
+}
+
+/**
  * The test that tells most for what it costs.
  * @param before where the leads are now, so that a test that moves one lead is the cheaper
  * @returns undefined when no reading here tells the remaining suspects apart
@@ -73,26 +100,32 @@ export function bestNext(
   predictions: Predictions,
   evidence: Evidence,
   before: Partial<Test> = {},
-  { allow, reference }: AdviceHow = {},
+  how: AdviceHow = {},
 ): Advice | undefined {
+  const gain = gaining(predictions, posterior(predictions, evidence));
+  const test = bestPair(predictions, evidence, before, how, (place, pair) => {
+    const bits = gain(place, pair);
+    return bits < LEAST_GAIN ? 0 : bits;
+  });
+  return test && adviceOf(predictions, evidence, before, test);
+}
+
+/** What is to be said of a test: what it tells of the faults that are followed, what it costs, and how it may come out. */
+export function adviceOf(predictions: Predictions, evidence: Evidence, before: Partial<Test>, test: Test): Advice {
   const belief = posterior(predictions, evidence);
+  return {
+    test,
+    gain: gaining(predictions, belief)(predictions.modes.indexOf(test.mode), predictions.pairOf(test.red, test.black)),
+    cost: costOf(predictions, test, before),
+    outcomes: outcomesOf(predictions, belief, test),
+  };
+}
+
+/** Bits that are to be expected of each pair in each mode. */
+function gaining(predictions: Predictions, belief: Float64Array): (place: number, pair: number) => number {
   const live = believed(belief, 1e-3);
   const bins = new Float64Array(BINS);
-  let best: { test: Test; gain: number; cost: number; score: number } | undefined;
-  const isTaken = takenBy(predictions, evidence);
-  for (const [place, mode] of predictions.modes.entries())
-    for (const [pair, [i, j]] of predictions.pairs.entries()) {
-      if (isTaken(mode, pair)) continue;
-      const gain = gainOf(at(predictions.scaled, place), pair, live, belief, bins);
-      if (gain < LEAST_GAIN || (best && gain * (1 + HABIT.toReference + HABIT.acrossOne) < best.score)) continue;
-      const [red, black] = placeLeads(predictions, at(predictions.points, i), at(predictions.points, j));
-      const test = { red, black, mode };
-      if (allow && !allow(test)) continue;
-      const cost = costOf(predictions, test, before);
-      const score = (gain / (1 + cost)) * (1 + habit(test, reference));
-      if (!best || score > best.score + 1e-9) best = { test, gain, cost, score };
-    }
-  return best && { test: best.test, gain: best.gain, cost: best.cost, outcomes: outcomesOf(predictions, belief, best.test) };
+  return (place, pair) => gainOf(at(predictions.scaled, place), pair, live, belief, bins);
 }
 
 /** Whether a pair was read already in a mode. */
@@ -104,15 +137,13 @@ export function takenBy(predictions: Predictions, { measured }: Evidence): (mode
 /** Of tests that tell the same, the one a hand would take: to the return, or across one device. */
 const HABIT = { toReference: 0.02, acrossOne: 0.01 } as const;
 
-/** How much of a habit a test is. */
-export const habit = ({ red, black }: Test, reference: Point | undefined): number =>
+const habit = ({ red, black }: Test, reference: Point | undefined): number =>
   (black === reference || red === reference ? HABIT.toReference : 0) + (isAcrossOne(red, black) ? HABIT.acrossOne : 0);
 
 const isAcrossOne = (red: Point, black: Point): boolean => isTerminal(red) && isTerminal(black) && deviceOf(red) === deviceOf(black);
 
 /** Black goes to the point nearer earth, as a hand would. */
-export const placeLeads = ({ toEarthAt }: Predictions, a: Point, b: Point): [Point, Point] =>
-  toEarthAt(a) >= toEarthAt(b) ? [a, b] : [b, a];
+const placeLeads = ({ toEarthAt }: Predictions, a: Point, b: Point): [Point, Point] => (toEarthAt(a) >= toEarthAt(b) ? [a, b] : [b, a]);
 
 /** Groups what may be read into bands that do not overlap, each with the suspects it would leave. */
 export function outcomesOf(predictions: Predictions, belief: Float64Array, test: Test): Outcome[] {

@@ -1,37 +1,20 @@
 import { describe, expect, it } from 'vitest';
-import type { Circuit } from '#core/circuit';
 import { drain } from '#core/explore';
-import { planNetwork } from '#core/network';
 import { grouped } from '#core/units';
 import { tellSuspect } from '#core/words';
-import { complaintOf } from '../testing/complaint';
-import { DEMO, demo } from '../testing/demo';
-import { DRAWN } from '../testing/drawn';
-import { DRAWN_CONTROL } from '../testing/drawnControl';
-import { ODD } from '../testing/odd';
-import { unitPanel } from '../testing/panel';
-import { bestNext, type Measured, predictedVolts, predicting, verdictOf, witnessTo } from './index';
+import { COMPLAINING } from '../testing/complaint';
+import { type Measured, nextTest, predictedVolts, predicting, verdictOf } from './index';
 
 /** So many faults of a circuit are looked for, and so many readings are taken for each. */
 const FAULTS = 14;
 const MOST_READINGS = 16;
-
-const CIRCUITS: readonly (readonly [string, Circuit])[] = [
-  ...DEMO.map((name) => [name, demo(name)] as const),
-  // of feeders that are all alike the first few tell as much
-  ...Object.entries({ ...ODD, ...DRAWN, ...DRAWN_CONTROL }).filter(([name]) => !/^[3-9] feeders/.test(name)),
-  ['units', unitPanel(16)],
-];
 
 /** How a search ends whose advice is followed with a perfect meter. */
 type End = 'found' | 'shown by look or swap' | 'other than it is' | 'nothing more to read';
 
 describe('a search that follows its advice to the end', () => {
   const ends: { readonly end: End; readonly what: string; readonly readings: number }[] = [];
-  it.each(CIRCUITS)('in %s', (name, circuit) => {
-    const plan = planNetwork(circuit);
-    const complaint = complaintOf(circuit, plan);
-    if (!complaint) return;
+  it.each(COMPLAINING)('in %s', (name, plan, complaint) => {
     const predictions = drain(predicting(plan, complaint));
     const healthy = JSON.stringify(predictions.sightings[0]);
     const visible = [...predictions.suspects.keys()].filter((index) => JSON.stringify(predictions.sightings[index]) !== healthy);
@@ -42,10 +25,7 @@ describe('a search that follows its advice to the end', () => {
       let verdict = verdictOf(predictions, { seen, measured });
       const isLookOrSwap = () => verdict.provedBy !== undefined && verdict.ranked[0]!.share > 0.95;
       while (!verdict.isFound && !isLookOrSwap() && measured.length < MOST_READINGS) {
-        const evidence = { seen, measured };
-        const before = measured.at(-1) ?? {};
-        const test =
-          verdict.confirm ?? bestNext(predictions, evidence, before)?.test ?? witnessTo(predictions, verdict, evidence, before)?.test;
+        const test = nextTest(predictions, verdict, { seen, measured }, measured.at(-1));
         if (!test) break;
         measured.push({ ...test, volts: predictedVolts(predictions, truth, test) });
         verdict = verdictOf(predictions, { seen, measured });

@@ -1,8 +1,9 @@
 export type { Outcome } from './advice';
-export { bestNext, outcomesOf } from './advice';
+export { adviceOf, bestNext, outcomesOf } from './advice';
 export { isAstray } from './astray';
 export type { Evidence, Measured } from './belief';
 export { allowedBand, posterior, predictedVolts, rankClasses } from './belief';
+export { nextTest } from './next';
 export type { Policy } from './policies';
 export { byBestNext, fromSource, halfSplit } from './policies';
 export type { Predictions, Test } from './predict';
@@ -13,4 +14,3 @@ export { INFERENCE_NOISE, offScale, onScale } from './scale';
 export type { Suspicion } from './suspects';
 export type { Verdict } from './verdict';
 export { verdictOf } from './verdict';
-export { witnessTo } from './witness';

@@ -1,7 +1,7 @@
 import {
-  byBestNext,
   type Evidence,
   type Measured,
+  nextTest,
   type Policy,
   type Predictions,
   posterior,
@@ -10,7 +10,6 @@ import {
   type Test,
   type Verdict,
   verdictOf,
-  witnessTo,
 } from '#core/find';
 import type { Sightings } from '#core/sequence';
 import { at } from '#core/units';
@@ -67,10 +66,7 @@ export function playAgainst(
   for (;;) {
     const evidence = { seen, measured };
     const verdict = verdictOf(predictions, evidence);
-    const test =
-      verdict.isFound || measured.length >= mostReadings
-        ? undefined
-        : (verdict.confirm ?? byBestNext(predictions, evidence, before) ?? witnessTo(predictions, verdict, evidence, before)?.test);
+    const test = measured.length < mostReadings ? nextTest(predictions, verdict, evidence, before) : undefined;
     if (!test) return { verdict, evidence };
     const volts = read(test);
     const noise = gauss(random) * Math.hypot(METER_NOISE.share * volts, METER_NOISE.floorV);

@@ -192,6 +192,7 @@ export function BenchProvider({ children }: { children: ReactNode }) {
       const before = laidLast.current;
       const isAlike = before !== undefined && isWiredAlike(before, document);
       laidLast.current = document;
+      const partly = gathered<Band>(setDrawing, PARTLY_MS);
       const answered = (answer: SheetAnswer) => {
         partly.stop();
         const show = () => {
@@ -201,7 +202,6 @@ export function BenchProvider({ children }: { children: ReactNode }) {
         if (isAlike) startTransition(show);
         else show();
       };
-      const partly = gathered<Band>(setDrawing, PARTLY_MS);
       const onProgress = ({ band }: { band?: Band }) => band && partly.take(band);
       const draw = () => client.ask('sheet', {}, { signal, onProgress }).then(answered, fail);
       // what the hand is on is judged before all the rest: a large panel takes seconds

@@ -1,5 +1,5 @@
 import type { FindAnswer } from '#core/bench';
-import { Choice } from '../ui/Choice';
+import { Choice, MOST_BUTTONS } from '../ui/Choice';
 import { Flex, styled } from '../ui/styled';
 
 const Sight = styled('button', {
@@ -20,9 +20,6 @@ const Sight = styled('button', {
   },
 });
 
-/** Of more than so many only what was said, and what is not as it should be, are buttons; the others are said from a list. */
-const MOST_BUTTONS = 24;
-
 type SightView = FindAnswer['sights'][number];
 
 const differs = ({ healthy, actual }: SightView): boolean => actual !== null && actual !== healthy;
@@ -35,12 +32,16 @@ interface Props {
   readonly onSay: (sight: { readonly tag: string; readonly is: boolean }) => void;
 }
 
-/** What is seen and heard of everything that shows whether it is on: a press says that it is otherwise. */
+/**
+ * What is seen and heard of everything that shows whether it is on: a press says that it is otherwise. Of many, what was said and what is not as
+ * it should be are buttons; the others are said from a list.
+ */
 export function Sights({ sights, said, onSay }: Props) {
   const isMany = sights.length > MOST_BUTTONS;
   const isButton = (sight: SightView): boolean => !isMany || differs(sight) || sight.tag in said;
-  const turn = ({ tag, healthy, actual }: SightView): void => onSay({ tag, is: actual === null ? healthy : !actual });
   const others = sights.filter((sight) => !isButton(sight));
+  // as it should be, and otherwise
+  const sayings = others.flatMap(({ tag, healthy }) => [healthy, !healthy].map((is) => ({ tag, is, healthy })));
   return (
     <Flex gap="6px" wrap="wrap" my="8px" role="group" aria-label="What is seen and heard">
       {sights.filter(isButton).map((sight) => (
@@ -50,7 +51,7 @@ export function Sights({ sights, said, onSay }: Props) {
           data-differs={differs(sight)}
           aria-pressed={sight.actual ?? false}
           title="Press when it is otherwise"
-          onClick={() => turn(sight)}
+          onClick={() => onSay({ tag: sight.tag, is: sight.actual === null ? sight.healthy : !sight.actual })}
         >
           {sight.tag} {stateWords(sight.actual)}
           {differs(sight) ? `, should be ${stateWords(sight.healthy)}` : ''}
@@ -61,20 +62,16 @@ export function Sights({ sights, said, onSay }: Props) {
           aria-label="Say what is seen of another"
           value=""
           onChange={({ target }) => {
-            const [tag, is] = target.value.split('\t');
-            if (tag) onSay({ tag, is: is === 'on' });
+            const saying = sayings[Number(target.value)];
+            if (saying) onSay({ tag: saying.tag, is: saying.is });
           }}
         >
           <option value="">{others.length} others: say what is seen…</option>
-          {others.map(({ tag, healthy, actual }) => (
-            <optgroup key={tag} label={`${tag} ${stateWords(actual)}`}>
-              {[healthy, !healthy].map((is) => (
-                <option key={String(is)} value={`${tag}\t${is ? 'on' : 'off'}`}>
-                  {tag} is {stateWords(is)}
-                  {is === healthy ? '' : `, should be ${stateWords(healthy)}`}
-                </option>
-              ))}
-            </optgroup>
+          {sayings.map(({ tag, is, healthy }, index) => (
+            <option key={`${tag} ${is}`} value={index}>
+              {tag} is {stateWords(is)}
+              {is === healthy ? '' : `, should be ${stateWords(healthy)}`}
+            </option>
           ))}
         </Choice>
       )}

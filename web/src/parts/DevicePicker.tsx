@@ -1,13 +1,10 @@
 import type { Device, DeviceId } from '#core/circuit';
 import type { Verdict } from '#core/size';
 import { isBad } from '../bench/toDo';
-import { Choice } from '../ui/Choice';
+import { Choice, MOST_BUTTONS } from '../ui/Choice';
 import { Button } from '../ui/parts';
 import { Box, Flex } from '../ui/styled';
 import { MARK } from '../ui/verdicts';
-
-/** More than so many are a list, not a row of buttons: what is asked of the one that is chosen stays in sight. */
-const MOST_BUTTONS = 24;
 
 interface Props {
   readonly devices: readonly Device[];

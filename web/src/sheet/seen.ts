@@ -1,4 +1,3 @@
-import type { SheetView } from '#core/bench';
 import type { Band, Segment } from '#core/draw';
 
 /** From which height of the sheet to which something is in sight; of a standing one from which path to which. */
@@ -11,7 +10,7 @@ export const WHOLE: Seen = { from: Number.NEGATIVE_INFINITY, to: Number.POSITIVE
 
 /** A sheet of fewer symbols is drawn whole: leaving some out would save nothing. */
 const LARGE = 64;
-export const isLarge = ({ bands }: Pick<SheetView, 'bands'>): boolean =>
+export const isLarge = ({ bands }: { readonly bands: readonly Pick<Band, 'symbols'>[] }): boolean =>
   bands.reduce((sum, { symbols }) => sum + symbols.length, 0) > LARGE;
 
 /** Heights are taken in steps, with one to spare at both ends. */

@@ -28,6 +28,9 @@ const Mark = styled('svg', {
 
 type Props = Omit<ComponentProps<'select'>, 'size'> & { readonly w?: string; readonly mb?: string };
 
+/** More than so many are a list, not a row of buttons: what they are asked for stays in sight. */
+export const MOST_BUTTONS = 24;
+
 /** One of several values. On a phone it opens the phone's own wheel, which is why it is the native one. */
 export const Choice = ({ w = 'auto', mb, ...rest }: Props) => (
   <Root w={w} mb={mb}>

@@ -3,20 +3,17 @@ import type { StaysLiveAnswer, WiringAnswer } from '#core/bench';
 import type { DeviceId, TerminalId } from '#core/circuit';
 import { grouped } from '#core/units';
 import { useDocument } from '../store/select';
-import { Choice } from '../ui/Choice';
+import { Choice, MOST_BUTTONS } from '../ui/Choice';
 import { Button, Mono, Note, Row } from '../ui/parts';
 import { Box, Flex } from '../ui/styled';
 import { useAsked } from './useAsked';
-
-/** Of more than so many those that are opened are buttons, the others a list: what stays live is in sight. */
-const MOST_BUTTONS = 24;
 
 interface Props {
   readonly openers: WiringAnswer['openers'];
   readonly onRing: (terminals: readonly TerminalId[]) => void;
 }
 
-/** Choose what is opened: every terminal that is still live, with its volts and where they come from. */
+/** Choose what is opened (of many, what is opened stands as buttons and the rest as a list): every terminal that is still live, with its volts and where they come from. */
 export function StaysLive({ openers, onRing }: Props) {
   const { powerSwitch } = useDocument();
   const [opened, setOpened] = useState<readonly DeviceId[]>(powerSwitch.isolated.open);

@@ -67,9 +67,8 @@ describe('fault finding', () => {
         .map(({ textContent }) => textContent),
     ).toEqual(['M12 not on, should be on']);
     const list = group().getByRole('combobox', { name: 'Say what is seen of another' });
-    expect([...list.querySelectorAll('optgroup')].slice(0, 12).map(({ label }) => label)).toEqual(
-      Array.from({ length: 12 }, (_, k) => `K${k + 1} not looked at`),
-    );
+    const coils = [...list.querySelectorAll('option')].flatMap(({ textContent }) => /^(K\d+) is /.exec(textContent)?.[1] ?? []);
+    expect([...new Set(coils)]).toEqual(Array.from({ length: 28 }, (_, k) => `K${k + 1}`));
     await user.selectOptions(list, 'K12 is not on, should be on');
     expect(find().seen).toEqual({ K12: false });
     await answered();

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { type Circuit, fine, type Result, spellPoint, wrong } from '#core/circuit';
 import { drain } from '#core/explore';
-import { bestNext, type Measured, type Predictions, predicting, verdictOf, witnessTo } from '#core/find';
+import { adviceOf, type Measured, nextTest, type Predictions, predicting, verdictOf } from '#core/find';
 import { at } from '#core/units';
 import { tagOf, tellAgainst, tellSuspect } from '#core/words';
 import { lineKind } from '../line';
@@ -43,9 +43,8 @@ export const find = lineKind({
     const verdict = verdictOf(predictions, evidence);
     const best = verdict.ranked[0]?.members[0];
     const before = last ? { red: last.red, black: last.black } : {};
-    const advice = verdict.isFound
-      ? undefined
-      : (bestNext(predictions, evidence, before) ?? witnessTo(predictions, verdict, evidence, before));
+    const test = nextTest(predictions, verdict, evidence, before);
+    const advice = test && adviceOf(predictions, evidence, before, test);
     return fine({
       complaint: complaint.title,
       elsewhere: predictions.elsewhere,
