@@ -51,6 +51,7 @@ export const Truths = memo(function Truths() {
       bg="attention"
       color="onAttention"
       px="14px"
+      py="4px"
       minH="30px"
       align="center"
       gap="10px"
