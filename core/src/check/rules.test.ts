@@ -196,6 +196,7 @@ const broken: readonly [
   ['short-circuit', 'Q9', [wireTo('Q9', 'dF1:2', 'dT1:C')], 'dT1', 'block'],
   ['short-circuit', 'Q9', [wireTo('Q9', 'dTC1:Y', 'dT1:C')], 'dTC1', 'block'],
   ['short-circuit', 'Q3', [wireTo('Q3', 'dM1:U', 'dM1:V')], 'dG1', 'block'],
+  ['supplies-meet', 'Q3', [wireTo('Q3', 'dT1:X1', 'dG2:+')], 'dG2', 'block'],
   ['opens-in-service', 'Q1', [set('dF1', 'ratingA', 0.2)], 'dF1', 'danger'],
   [
     'chatters',

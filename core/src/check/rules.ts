@@ -35,6 +35,7 @@ import { startAmpsRule } from './rules/startAmps';
 import { oneLegRule } from './rules/staysLive';
 import { stopRule } from './rules/stops';
 import { chargeRule } from './rules/storedCharge';
+import { meetRule } from './rules/suppliesMeet';
 import { throwsRule } from './rules/throws';
 import { fuseRule } from './rules/transformerFuse';
 import { loadRule } from './rules/transformerLoad';
@@ -49,6 +50,7 @@ const RULES = [
   notTriedRule,
   notKnownRule,
   shortRule,
+  meetRule,
   openingRule,
   chatterRule,
   lockedOutRule,

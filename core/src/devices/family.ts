@@ -9,6 +9,8 @@ export interface InputFacts<I extends string = string> {
   readonly off: string;
   /** what is so while it is on: "calling for cooling" */
   readonly state: string;
+  /** what is so while it is off, of one that rests on: "without pressure" */
+  readonly offState?: string;
   readonly kind: 'maintained' | 'momentary';
   /** inputs of one group exclude each other: the positions of a selector */
   readonly group?: string;

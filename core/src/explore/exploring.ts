@@ -10,6 +10,7 @@ import { type GuardExposure, watchGuards } from './watch/guards';
 import { type HeatExposure, watchHeat } from './watch/heat';
 import { type JointExposure, watchJoints } from './watch/joints';
 import { type LoadExposure, watchLoads } from './watch/loads';
+import { type Meeting, watchMeets } from './watch/meets';
 import { type MotorExposure, watchMotors } from './watch/motors';
 import { type Odd, watchOdd } from './watch/odd';
 import { type Opening, watchOpenings } from './watch/openings';
@@ -48,6 +49,8 @@ export interface Exploration extends PointExposure, CurrentExposure, Walked {
   /** by place, the heat in it */
   readonly heat: ReadonlyMap<string, HeatExposure>;
   readonly motors: MotorExposure;
+  /** supplies that feed the same two points in some state */
+  readonly meets: readonly Meeting[];
   /** contacts that carry at the potential of earth, and never at another */
   readonly earthSides: ReadonlySet<number>;
   /** what is seen on once all has come to rest, by the key of its calls */
@@ -80,6 +83,7 @@ export function* exploring(
   const endings = watchEndings(rig, isWatched);
   const openings = watchOpenings(rig, isWatched);
   const motors = watchMotors(rig, isWatched);
+  const meets = watchMeets(rig, isWatched);
   const guards = watchGuards(rig, isWatched);
   const joints = watchJoints(rig, isWatched);
   const starts = watchStarts(rig, isWatched);
@@ -98,6 +102,7 @@ export function* exploring(
     endings,
     openings,
     motors,
+    meets,
     guards,
     joints,
     starts,
@@ -118,6 +123,7 @@ export function* exploring(
       endings: endings.result,
       openings: openings.result,
       motors: motors.result,
+      meets: meets.result,
       guards: guards.result,
       joints: joints.result,
       starts: starts.result,

@@ -32,7 +32,6 @@ function exploredText(seen: Exploration): string {
     fuseA: named(fuseA),
     conductorA: seen.conductorA,
     greatestToEarth: seen.greatestToEarth,
-    offToEarth: seen.offToEarth,
   })}\n`;
 }
 

@@ -79,6 +79,9 @@ function sequences(part: Motor3, look: Look): { forwards: number; backwards: num
   return { forwards: share(1), backwards: share(-1) };
 }
 
+/** Equal sequences push it neither way: a motor on two of three phases hums and does not start. */
+const pushOf = ({ forwards, backwards }: ReturnType<typeof sequences>): number => Math.abs(forwards - backwards);
+
 /**
  * A three-phase motor: the sequence it turns with meets an EMF behind the other sequence's impedance, so that a lost phase or
  * exchanged phases come out of the solution. It turns with the sequence that is the greater as it starts. Halves of a winding share
@@ -117,10 +120,8 @@ export const motor3 = kindOf<Motor3>()({
     if (state.mode === 'stopped') return sight.drive >= HUMS ? { mode: 'starting', inMs: 1 } : null;
     if (sight.drive < HUMS) return { mode: 'stopped', inMs: 50 };
     if (state.mode === 'starting') {
-      // equal sequences push it neither way: a motor on two of three phases hums and does not start
       const way = backwards > forwards ? 'backwards' : 'running';
-      const push = Math.abs(forwards - backwards);
-      return push >= turnsFrom(part) && fault !== 'locked' ? { mode: way, inMs: part.runUpMs } : null;
+      return pushOf({ forwards, backwards }) >= turnsFrom(part) && fault !== 'locked' ? { mode: way, inMs: part.runUpMs } : null;
     }
     const held = state.mode === 'backwards' ? backwards : forwards;
     return held < stallsBelow(part) ? { mode: 'starting', inMs: 100 } : null;
@@ -148,8 +149,12 @@ export const motor3 = kindOf<Motor3>()({
     return magnitude(subtract(emf, before)) / magnitude(probe);
   },
   sights: MOTOR_SIGHTS,
-  see: (part, { state, fault }, { drive }) =>
-    state.mode === 'starting' ? (fault === 'locked' || drive < turnsFrom(part) ? 'locked' : 'running up') : state.mode,
+  see: (part, { state, fault }, { look }) =>
+    state.mode === 'starting'
+      ? fault === 'locked' || pushOf(sequences(part, look)) < turnsFrom(part)
+        ? 'locked'
+        : 'running up'
+      : state.mode,
   // halves of a winding get what their links give them, whatever stands between the lines
   getsV: (part, { across, between }) =>
     part.twin ? (Math.max(across(0), across(3)) * (part.ratedV ?? 1)) / windingV(part) : between(part.ends),

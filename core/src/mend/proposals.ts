@@ -137,6 +137,7 @@ const sizesUp = (device: Device | undefined, finding: Finding, study: Study): Pr
 const PROPOSE: { readonly [R in Finding['rule']]?: (finding: Extract<Finding, { rule: R }>, study: Study) => readonly Proposal[] } = {
   'coil-window': forCoil,
   'short-circuit': ({ told }, study) => withoutOneOf(told.through, study),
+  'supplies-meet': ({ told }, study) => withoutOneOf(told.through, study),
   bridged: ({ told }, study) => withoutOneOf(told.around, study),
   'stops-nothing': ({ told }, study) => withoutOneOf(told.around, study),
   'conductor-ampacity': ({ told, is }, { tables }) => {

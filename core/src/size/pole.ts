@@ -199,7 +199,9 @@ export function poleClasses(ratings: PoleRatings, demand: PoleDemand, tables: Ta
     const makes = Math.max(total, demand.motorLockedA, demand.coilInrushA + demand.electronicsA);
     return driverRows(facts, { volts, current: demand.current, heldA: total, inrushA: makes }, tables);
   }
-  if (total > 0 && (loads === 0 || total < 0.05)) rows.push(...wettingRows(ratings, demand, total, tables));
+  // what makes a coil and does not hold it is wetted by the coil's in-rush
+  const wetsA = total + (demand.coilHeldA > 0 ? 0 : demand.coilInrushA);
+  if (total > 0 && (loads === 0 || wetsA < 0.05)) rows.push(...wettingRows(ratings, demand, wetsA, tables));
   if (loads + makesA === 0) return rows;
   if (ratings.carryA !== undefined)
     rows.push(atMost(total, ratings.carryA, { asks: 'carries', unit: 'A', rating: 'carry', source: 'nameplate' }));
@@ -306,11 +308,11 @@ function lampRows(ratings: PoleRatings, demand: PoleDemand, tables: Tables): Row
 }
 
 /** Too little current lets a film grow: advice, but a refusal where a volt-free or PLC input hangs on it. */
-function wettingRows(ratings: PoleRatings, demand: PoleDemand, total: number, tables: Tables): Row[] {
+function wettingRows(ratings: PoleRatings, demand: PoleDemand, amps: number, tables: Tables): Row[] {
   const kind = ratings.surface ?? 'relay';
   const least = ratings.leastMa ?? numberAt(tables.wetting, kind, 'least mA');
   return [
-    atLeast(total * 1000, least, {
+    atLeast(amps * 1000, least, {
       asks: 'wets the contact',
       unit: 'mA',
       rating: ratings.leastMa === undefined ? { code: 'least for', surface: kind } : 'least load',

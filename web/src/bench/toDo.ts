@@ -16,6 +16,7 @@ const SUPPLY_RULES: readonly RuleId[] = [
   'guard-rating',
   'opens-in-service',
   'short-circuit',
+  'supplies-meet',
 ];
 const isOfSupply = (rule: RuleId): boolean => SUPPLY_RULES.includes(rule);
 /** A matter of both: another part mends it, or another way of feeding it. */

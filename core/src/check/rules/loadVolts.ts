@@ -1,7 +1,8 @@
 import type { Device } from '#core/circuit';
 import { type Brings, type FieldName, familyOf, missingFacts, plateField } from '#core/devices';
 import type { Part } from '#core/kinds';
-import { at } from '#core/units';
+import { byWorst } from '#core/size';
+import { at, grouped } from '#core/units';
 import { type Opinion, ruleOf } from '../finding';
 
 export type LoadTold =
@@ -39,8 +40,8 @@ const voltsField = (device: Device, brings: Pick<Brings, 'families'>): FieldName
 export const loadVoltsRule = ruleOf<LoadTold>()({
   id: 'load-volts',
   source: 'P ∝ V²; common practice: 10 % over, 15 % under',
-  find: ({ exploration, circuit }) =>
-    [...exploration.loads].flatMap(([index, seen]): Opinion<LoadTold>[] => {
+  find({ exploration, circuit }) {
+    const opinions = [...exploration.loads].flatMap(([index, seen]): Opinion<LoadTold>[] => {
       const { part, device, kind } = at(exploration.plan.parts, index);
       if (!('ratedV' in part) || hasOwnJudge(part)) return [];
       const field = voltsField(device, circuit);
@@ -53,7 +54,7 @@ export const loadVoltsRule = ruleOf<LoadTold>()({
         return [
           {
             about: [device],
-            key: part.id,
+            key: 'unread',
             verdict: 'cannot-clear',
             told: { code: 'unread' },
             evidence: 'unknown',
@@ -69,7 +70,7 @@ export const loadVoltsRule = ruleOf<LoadTold>()({
       if (electronic && ratio <= over) return [];
       const does = ratio > over ? 'overheats' : ratio > 1 ? 'ages' : 'gives little';
       if (!isRead && ratio > over)
-        return [{ about: [device], key: part.id, verdict: 'cannot-clear', told: { code: 'unread' }, evidence: 'unknown', missing: by }];
+        return [{ about: [device], key: 'unread', verdict: 'cannot-clear', told: { code: 'unread' }, evidence: 'unknown', missing: by }];
       return [
         {
           about: [device],
@@ -83,5 +84,13 @@ export const loadVoltsRule = ruleOf<LoadTold>()({
           by,
         },
       ];
-    }),
+    });
+    // windings of one motor, inputs of one drive: its plate is read once, and the worst of them tells it
+    const byDevice = grouped(opinions, ({ about: [device], key }) => `${device?.id} ${key}`);
+    return [...byDevice.values()].map((same) => at([...same].sort(worstFirst), 0));
+  },
 });
+
+const worstFirst = (one: Opinion<LoadTold>, other: Opinion<LoadTold>): number =>
+  byWorst(one.verdict, other.verdict) || Math.abs(Math.log(ratioOf(other))) - Math.abs(Math.log(ratioOf(one)));
+const ratioOf = ({ told }: Opinion<LoadTold>): number => (told.code === 'volts' ? told.ratio : 1);

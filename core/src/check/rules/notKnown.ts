@@ -7,7 +7,8 @@ import type { Study } from '../study';
 
 export type NotKnownTold =
   | { readonly code: 'no devices' | 'no source' | 'no load' }
-  | { readonly code: 'never fed' }
+  /** terminals between which its volts belong, where it is one of several of its device; nothing: it is all of it */
+  | { readonly code: 'never fed'; readonly between: readonly string[] }
   | { readonly code: 'unread'; readonly fields: readonly FieldName[] };
 
 /** What other rules ask for by name, or say that a plate is unread: coils, guards, transformers, contacts and loads. */
@@ -32,10 +33,13 @@ const unreadOf = (device: Device, { circuit }: Study): FieldName[] =>
     ? []
     : missingFacts(device, circuit).flatMap((name) => (ASKED_ELSEWHERE.has(name) ? [] : [name as FieldName]));
 
+/** Points inside a device, that no wire reaches. */
+const HIDDEN = /^[!#]/;
+
 const isWiredWhole = (study: Study, { device, kind, part }: PlannedPart): boolean =>
   kind
     .ends(part)
-    .filter((mark) => !/^[!#]/.test(mark))
+    .filter((mark) => !HIDDEN.test(mark))
     .every((mark) => isWired(study.exploration.plan, device.id, mark));
 
 /** Electronics and movements whose contacts are wired, though their own supply is not: without it none of them moves. */
@@ -53,9 +57,10 @@ function neverFed(study: Study): Opinion<NotKnownTold>[] {
     if (!planned || planned.part.kind === 'coil' || planned.part.kind === 'source' || !('ratedV' in planned.part)) return [];
     const { ratedV } = planned.part;
     if (ratedV === undefined || highestV >= FED_SHARE * ratedV || !(isWiredWhole(study, planned) || isInUse(study, planned))) return [];
-    return [
-      { about: [planned.device], key: planned.part.id, verdict: 'cannot-clear', told: { code: 'never fed' }, is: highestV, unit: 'V' },
-    ];
+    const { device, part, kind } = planned;
+    const isOneOf = exploration.plan.partsIn(device.id).filter((own) => exploration.loads.has(own.index)).length > 1;
+    const between = isOneOf ? kind.ends(part).filter((mark) => !HIDDEN.test(mark)) : [];
+    return [{ about: [device], key: part.id, verdict: 'cannot-clear', told: { code: 'never fed', between }, is: highestV, unit: 'V' }];
   });
 }
 

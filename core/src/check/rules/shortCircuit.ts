@@ -1,4 +1,5 @@
 import type { ConductorId, Device, DeviceId } from '#core/circuit';
+import { greatest, grouped } from '#core/units';
 import { deviceNamed } from '../about';
 import { type Opinion, ruleOf } from '../finding';
 
@@ -11,8 +12,8 @@ export interface ShortTold {
 export const shortRule = ruleOf<ShortTold>()({
   id: 'short-circuit',
   source: 'IEC 60364-4-43, NEC 240: no conductor joins the poles of a supply',
-  find: ({ exploration, circuit }) =>
-    exploration.shorts.map(({ source, through, amps, calls }): Opinion<ShortTold> => {
+  find({ exploration, circuit }) {
+    const shorts = exploration.shorts.map(({ source, through, amps, calls }): Opinion<ShortTold> => {
       const own = deviceNamed(circuit, source);
       const devices = [...new Set(through)].flatMap((id) => circuit.devices[id] ?? []).filter((device) => device !== own);
       return {
@@ -24,5 +25,9 @@ export const shortRule = ruleOf<ShortTold>()({
         is: amps,
         unit: 'A',
       };
-    }),
+    });
+    // by another of their poles it is the same short: the way that draws the most tells it
+    const ways = grouped(shorts, ({ told, key }) => `${told.source.id} ${key?.split(',').sort().join()}`);
+    return [...ways.values()].flatMap((same) => greatest(same, ({ is = 0 }) => is) ?? []);
+  },
 });

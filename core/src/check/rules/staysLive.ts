@@ -1,6 +1,5 @@
 import { isKind } from '#core/kinds';
 import { schoolOf } from '#core/schools';
-import { real } from '#core/units';
 import { type Opinion, ruleOf } from '../finding';
 
 /** To earth, over this a terminal is live to a hand. */
@@ -10,17 +9,16 @@ const LIVE_V = 30;
 export const oneLegRule = ruleOf<Record<never, never>>()({
   id: 'load-stays-live',
   source: 'common practice; NEC 430.102 for the disconnect',
-  find: ({ exploration: { plan, offToEarth }, practice }) => {
+  find: ({ exploration: { plan, loads: seen }, practice }) => {
     if (schoolOf(practice, 'loadReturn') === 'one') return [];
     const loads = [
       ...plan.parts.filter(isKind('motor')),
       ...plan.parts.filter(isKind('load')).filter(({ part }) => part.use === 'heater' || part.use === 'lamp'),
     ].sort((a, b) => a.index - b.index);
-    return loads.flatMap(({ part, device }): Opinion<Record<never, never>>[] => {
-      if ((part.ratedV ?? 0) < 50) return [];
-      const live = [part.a, part.b].map((mark) => real(offToEarth, plan.nodeAt(device.id, mark)));
-      if (Math.min(...live) <= LIVE_V) return [];
-      return [{ about: [device], verdict: 'look', told: {}, calls: [], is: Math.max(...live), limit: LIVE_V, unit: 'V' }];
+    return loads.flatMap(({ part, device, index }): Opinion<Record<never, never>>[] => {
+      const off = seen.get(index)?.off;
+      if (!off || (part.ratedV ?? 0) < 50 || Math.min(...off.toEarthV) <= LIVE_V) return [];
+      return [{ about: [device], verdict: 'look', told: {}, calls: off.calls, is: Math.max(...off.toEarthV), limit: LIVE_V, unit: 'V' }];
     });
   },
 });

@@ -6,7 +6,7 @@ import { ruleOf } from '../finding';
 const FED_SHARE = 0.05;
 
 /** A tap that is not the line's: every volt behind it is off by the same share. */
-export const tapRule = ruleOf<{ readonly idleV: number; readonly tap: string; readonly ratio: number }>()({
+export const tapRule = ruleOf<{ readonly idleV: number; readonly tap: string; readonly ratio: number; readonly fedShare: number }>()({
   id: 'transformer-tap',
   source: 'turns ratio; bands of measured volts common practice',
   find: ({ exploration: { plan, transformers } }) =>
@@ -20,14 +20,14 @@ export const tapRule = ruleOf<{ readonly idleV: number; readonly tap: string; re
         {
           about: [device],
           verdict:
-            ratio < FED_SHARE
+            ratio < FED_SHARE && seen.fedShare < FED_SHARE
               ? ('cannot-clear' as const)
               : ratio >= 1.5
                 ? ('block' as const)
                 : ratio >= 1.25 || ratio < 0.8
                   ? ('danger' as const)
                   : ('look' as const),
-          told: { idleV: seen.idleV, tap: tap.mark, ratio },
+          told: { idleV: seen.idleV, tap: tap.mark, ratio, fedShare: seen.fedShare },
           is: seen.highestV,
           limit: seen.idleV * (ratio >= 1.08 ? 1.08 : 0.9),
           limitKind: 'typical' as const,

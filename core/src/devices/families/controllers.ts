@@ -28,7 +28,9 @@ const controller = (title: string, digital: number, outputs: ReadonlyMap<string,
     group: 'control',
     drives: [...outputs.keys()],
     terminals: ['L+', 'M', '1M', ...inputs, ...analogs, ...new Set([...outputs.values()].flat())],
-    inputs: [{ name: 'run', on: 'Switch to run', off: 'Switch to stop', state: 'in run', kind: 'maintained', rest: true }],
+    inputs: [
+      { name: 'run', on: 'Switch to run', off: 'Switch to stop', state: 'in run', offState: 'in stop', kind: 'maintained', rest: true },
+    ],
     fields: {
       ratedV: field.typical('Supply', 'V DC', 24, undefined, 12, 48),
       va: field.typical('Own use', 'W', 6, undefined, 0.5, 60),

@@ -81,7 +81,18 @@ const plug = (pins: number) => {
     letter: 'X',
     group: 'joint',
     terminals: [...numbers.map((n) => `${n}p`), ...numbers.map((n) => `${n}s`)],
-    inputs: [{ name: 'mated', on: 'Plug it in', off: 'Pull it out', state: 'plugged in', kind: 'maintained', use: 'isolate', rest: true }],
+    inputs: [
+      {
+        name: 'mated',
+        on: 'Plug it in',
+        off: 'Pull it out',
+        state: 'plugged in',
+        offState: 'pulled out',
+        kind: 'maintained',
+        use: 'isolate',
+        rest: true,
+      },
+    ],
     fields: { carryA: field.rating('Carries, each pin', 'A', 0.1, 400), mostV: field.mostV() },
     parts: (plate) =>
       numbers.map(

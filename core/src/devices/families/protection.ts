@@ -12,7 +12,9 @@ const isolator = (poles: 1 | 2 | 3 | 4) =>
     group: 'protection',
     terminals: poleNumbers.slice(0, poles).flatMap((n) => [`L${n}`, `T${n}`]),
     fields: { carryA: field.number('Rated current', 'A', 1, 1000), mostV: field.mostV() },
-    inputs: [{ name: 'closed', on: 'Close it', off: 'Open it', state: 'closed', kind: 'maintained', use: 'isolate', rest: true }],
+    inputs: [
+      { name: 'closed', on: 'Close it', off: 'Open it', state: 'closed', offState: 'open', kind: 'maintained', use: 'isolate', rest: true },
+    ],
     parts: (plate) =>
       poleNumbers.slice(0, poles).map(
         (n): Contact => ({

@@ -137,7 +137,15 @@ export const switches = {
   'pressure-switch-low': byProcess(
     'Pressure switch, low side',
     'pressure',
-    { name: 'pressure', on: 'Restore pressure', off: 'Lose pressure', state: 'pressure there', kind: 'maintained', rest: true },
+    {
+      name: 'pressure',
+      on: 'Restore pressure',
+      off: 'Lose pressure',
+      state: 'pressure there',
+      offState: 'without pressure',
+      kind: 'maintained',
+      rest: true,
+    },
     'NO',
   ),
   'temperature-limit': byProcess(
@@ -165,13 +173,21 @@ export const switches = {
   'float-switch': byProcess(
     'Float switch',
     'float',
-    { name: 'level', on: 'Raise the level', off: 'Lose level', state: 'level there', kind: 'maintained', rest: true },
+    {
+      name: 'level',
+      on: 'Raise the level',
+      off: 'Lose level',
+      state: 'level there',
+      offState: 'without level',
+      kind: 'maintained',
+      rest: true,
+    },
     'NO',
   ),
   'switch-1': byHand(
     'Selector switch, on and off',
     'selector',
-    { name: 'on', on: 'Turn on', off: 'Turn off', state: 'turned on', kind: 'maintained', rest: true },
+    { name: 'on', on: 'Turn on', off: 'Turn off', state: 'turned on', offState: 'turned off', kind: 'maintained', rest: true },
     'NO',
   ),
   'hand-off-auto': define({

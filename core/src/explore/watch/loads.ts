@@ -1,5 +1,5 @@
 import type { PlannedPart } from '#core/graph';
-import { branchVoltsRms, pairVolts, partAmps, partVolts } from '#core/network';
+import { branchVoltsRms, pairVolts, partAmps, partVolts, toEarthRms } from '#core/network';
 import type { Rig } from '#core/sequence';
 import type { Calls } from '../calls';
 import type { MakeWatch } from './watch';
@@ -9,14 +9,26 @@ export interface LoadExposure {
   readonly highestV: number;
   readonly runA: number;
   readonly calls: Calls;
+  /** the first state in which it is off once all is at rest, and what each of its ends then has to earth; undefined: it is never off */
+  readonly off: OffSeen | undefined;
 }
+
+export interface OffSeen {
+  readonly toEarthV: readonly number[];
+  readonly calls: Calls;
+}
+
+/** Less than this share of its volts leaves a load off. */
+const OFF_SHARE = 0.05;
 
 /** Watches the most volts and amps that each load gets. */
 export const watchLoads: MakeWatch<ReadonlyMap<number, LoadExposure>> = (rig, isWatched) => {
   const loads = rig.plan.parts
     .filter(isWatched)
     .filter(({ kind, part }) => kind.loadClass?.(part) !== undefined || part.kind === 'series-timer' || kind.bearsOnly?.(part));
-  const kept = new Map(loads.map(({ index }) => [index, { highestV: 0, runA: 0, calls: [] as Calls }]));
+  const kept = new Map(
+    loads.map(({ index }) => [index, { highestV: 0, runA: 0, calls: [] as Calls, off: undefined as OffSeen | undefined }]),
+  );
   return {
     see(_frame, { calls, isQuiet }) {
       for (const load of loads) {
@@ -25,6 +37,14 @@ export const watchLoads: MakeWatch<ReadonlyMap<number, LoadExposure>> = (rig, is
         const volts = loadVolts(rig, load);
         if (volts > one.highestV) Object.assign(one, { highestV: volts, calls });
         if (isQuiet) one.runA = Math.max(one.runA, partAmps(rig.nets, rig.plan, load.index));
+      }
+    },
+    rest(_frame, calls) {
+      for (const load of loads) {
+        const one = kept.get(load.index);
+        const { part, kind, device } = load;
+        if (!one || one.off || !('ratedV' in part) || !part.ratedV || loadVolts(rig, load) >= OFF_SHARE * part.ratedV) continue;
+        one.off = { toEarthV: kind.ends(part).map((mark) => toEarthRms(rig.nets, rig.plan.nodeAt(device.id, mark))), calls };
       }
     },
     result: () => kept,

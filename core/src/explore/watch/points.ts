@@ -9,23 +9,19 @@ import type { MakeWatch } from './watch';
 export interface PointExposure {
   /** greatest volts to earth by node */
   readonly greatestToEarth: Float64Array;
-  /** volts to earth by node with nothing called, once it has settled */
-  readonly offToEarth: Float64Array;
 }
 
 /** Watches the most volts to earth of every node. */
 export const watchPoints: MakeWatch<PointExposure> = ({ plan, nets }) => {
   const greatestToEarth = new Float64Array(plan.nodeCount);
-  const offToEarth = new Float64Array(plan.nodeCount);
   return {
-    see(_frame, { calls }) {
+    see() {
       for (let node = 0; node < plan.nodeCount; node++) {
         const toEarth = toEarthRms(nets, node);
         if (toEarth > real(greatestToEarth, node)) greatestToEarth[node] = toEarth;
-        if (calls.length === 0) offToEarth[node] = toEarth; // the last frame stays
       }
     },
-    result: () => ({ greatestToEarth, offToEarth }),
+    result: () => ({ greatestToEarth }),
   };
 };
 

@@ -1,10 +1,10 @@
 import type { ConductorId, DeviceId } from '#core/circuit';
-import { cheapestWay, endsOfBranch, graphOf, type PlannedBranch, type PlannedPart, reached, type Step } from '#core/graph';
-import { topSection } from '#core/kinds';
-import { branchAmpsRms, type NetworkPlan } from '#core/network';
-import { howAt, type Moment, type Rig } from '#core/sequence';
+import { endsOfBranch, graphOf, reached } from '#core/graph';
+import { branchAmpsRms } from '#core/network';
+import type { Moment, Rig } from '#core/sequence';
 import { at } from '#core/units';
 import type { Calls } from '../calls';
+import { type Feed, feedsOf, lets, wayThrough } from './feeds';
 
 /** Two ends of one supply joined with nothing between that uses what flows. */
 export interface Short {
@@ -13,14 +13,6 @@ export interface Short {
   readonly amps: number;
   /** devices and wires from one end to the other, in order */
   readonly through: readonly (DeviceId | ConductorId)[];
-}
-
-/** A supply whose ends may be joined: where its amps are read, and its ends. */
-interface Feed {
-  readonly device: DeviceId;
-  readonly branch: number;
-  readonly hot: number;
-  readonly others: ReadonlySet<number>;
 }
 
 export interface ShortWatch {
@@ -59,36 +51,6 @@ export function watchShorts(rig: Rig): ShortWatch {
   };
 }
 
-/** Every leg of a source against the other ends of its device; a secondary from its highest tap to the others; a DC side. */
-function feedsOf(plan: NetworkPlan): Feed[] {
-  const endsOf = (device: DeviceId, pick: (planned: PlannedPart) => readonly string[]): Set<number> =>
-    new Set(plan.partsIn(device).flatMap((one) => pick(one).map((mark) => plan.nodeAt(device, mark))));
-  return plan.parts.flatMap(({ part, device, firstBranch }): Feed[] => {
-    const node = (mark: string): number => plan.nodeAt(device.id, mark);
-    // the neutral conductor is a source of no volts: what joins its two ends is a second way back
-    if ((part.kind === 'source' && part.role === 'mains' && part.volts !== 0) || part.kind === 'dc-output') {
-      const hot = node(part.a);
-      const others = endsOf(device.id, ({ part: own }) => (own.kind === part.kind && 'a' in own ? [own.a, own.b] : []));
-      others.delete(hot);
-      return [{ device: device.id, branch: firstBranch, hot, others }];
-    }
-    if (part.kind === 'transformer') {
-      const marks = part.secondary.map(({ mark }) => mark);
-      const hot = node(at(marks, -1));
-      return [{ device: device.id, branch: firstBranch + topSection(part), hot, others: new Set(marks.slice(0, -1).map(node)) }];
-    }
-    return [];
-  });
-}
-
-/** Whether a branch lets through whatever comes: wire, joint, or what conducts now. */
-function lets(rig: Rig, moment: Moment, branch: PlannedBranch): boolean {
-  if (branch.role === 'wire' || branch.role === 'joint') return true;
-  if (branch.role !== 'pass' || !('part' in branch.owner)) return false;
-  const planned = at(rig.plan.parts, branch.owner.part);
-  return planned.kind.conducts?.(planned.part, howAt(rig, planned, moment)) === true;
-}
-
 /** Whether there is a way at all: asked of every supply of a panel in its first states, where there hardly ever is one. */
 function isJoined(rig: Rig, moment: Moment, { hot, others }: Feed): boolean {
   const { plan } = rig;
@@ -104,21 +66,5 @@ function isJoined(rig: Rig, moment: Moment, { hot, others }: Feed): boolean {
 const NO_ENDS: readonly number[] = [];
 
 /** The way from a supply's hot end to another of its ends through wires and whatever conducts now; undefined: something is between. */
-function joinedThrough(rig: Rig, moment: Moment, feed: Feed): readonly (DeviceId | ConductorId)[] | undefined {
-  if (!isJoined(rig, moment, feed)) return undefined;
-  const { hot, others } = feed;
-  const { plan } = rig;
-  const graph = graphOf(plan);
-  function* next(node: number): Generator<Step<number, number>> {
-    for (const index of graph.branchesAt(node)) {
-      const branch = at(plan.branches, index);
-      if (lets(rig, moment, branch)) for (const to of endsOfBranch(branch)) if (to !== node) yield { to, cost: 1, via: index };
-    }
-  }
-  const way = cheapestWay(hot, next, (node) => others.has(node));
-  return way?.via.flatMap((index): (DeviceId | ConductorId)[] => {
-    const { owner } = at(plan.branches, index);
-    if ('part' in owner) return [at(plan.parts, owner.part).device.id];
-    return 'conductor' in owner ? [at(plan.conductors, owner.conductor).conductor.id] : [];
-  });
-}
+const joinedThrough = (rig: Rig, moment: Moment, feed: Feed): ReturnType<typeof wayThrough> =>
+  isJoined(rig, moment, feed) ? wayThrough(rig, moment, feed.hot, (node) => feed.others.has(node)) : undefined;

@@ -1,4 +1,4 @@
-import type { PlannedPart } from '#core/graph';
+import { isWired, type PlannedPart } from '#core/graph';
 import { fullVolts, isKind, type Transformer, topSection, windingModel } from '#core/kinds';
 import { branchAmpsRms, pairVolts } from '#core/network';
 import { isFluxed, type Rig } from '#core/sequence';
@@ -9,6 +9,8 @@ import type { MakeWatch } from './watch';
 /** What a transformer met: its lowest secondary volts with the state, and the most VA it gave, held and at the worst moment. */
 export interface TransformerExposure {
   readonly idleV: number;
+  /** the most of its primary's volts that stood on it */
+  readonly fedShare: number;
   readonly highestV: number;
   readonly lowestV: number;
   readonly lowestAt: Calls;
@@ -24,6 +26,7 @@ export const watchTransformers: MakeWatch<ReadonlyMap<number, TransformerExposur
       index,
       {
         idleV: windingModel(part)?.idleV ?? 0,
+        fedShare: 0,
         highestV: 0,
         lowestV: Number.POSITIVE_INFINITY,
         lowestAt: [] as Calls,
@@ -41,6 +44,7 @@ export const watchTransformers: MakeWatch<ReadonlyMap<number, TransformerExposur
         // without power there is nothing that could sag
         if (volts < one.lowestV && rig.nets.some((net) => isFluxed(net, transformer)))
           Object.assign(one, { lowestV: volts, lowestAt: calls });
+        one.fedShare = Math.max(one.fedShare, primaryShare(rig, transformer));
         one.highestV = Math.max(one.highestV, volts);
         one.worstVa = Math.max(one.worstVa, va);
         if (isQuiet) one.heldVa = Math.max(one.heldVa, va);
@@ -52,6 +56,16 @@ export const watchTransformers: MakeWatch<ReadonlyMap<number, TransformerExposur
     },
   };
 };
+
+/** Volts on its highest tap that is wired, as a share of what that is wound for. */
+function primaryShare({ plan, nets }: Rig, { part: { primary }, device }: PlannedPart & { readonly part: Transformer }): number {
+  const tap =
+    primary
+      .slice(1)
+      .filter(({ mark }) => isWired(plan, device.id, mark))
+      .at(-1) ?? at(primary, -1);
+  return pairVolts(nets, plan.nodeAt(device.id, tap.mark), plan.nodeAt(device.id, at(primary, 0).mark)) / tap.volts;
+}
 
 /** Volts and VA at a transformer's whole secondary now. */
 export function secondaryOf(

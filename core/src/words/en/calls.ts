@@ -11,7 +11,7 @@ function tellCall(circuit: Circuit, call: Call): { readonly who: string; readonl
   }
   const device = circuit.devices[call.device];
   const input = device && inputsOf(device, circuit).find(({ name }) => name === call.input);
-  const does = input ? (input.rest ? input.off.toLowerCase() : input.state) : call.input;
+  const does = input ? (input.rest ? (input.offState ?? input.off.toLowerCase()) : input.state) : call.input;
   return { who: device?.tag ?? '?', does: `${does}${call.press === 2 ? ', after the others' : ''}` };
 }
 

@@ -86,9 +86,9 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
         );
       case 'never fed':
         return {
-          title: `${tag} never gets its volts`,
+          title: `${tag} never gets its volts${told.between.length > 0 ? ` at ${told.between.join('–')}` : ''}`,
           consequence: 'Nobody has seen it work.',
-          reason: `In no state that was tried does more than ${is} stand on it.`,
+          reason: `In no state that was tried does more than ${is} stand ${told.between.length > 0 ? 'there' : 'on it'}.`,
           remedy: 'Follow its wires to both sides of the supply.',
         };
       case 'unread':
@@ -302,10 +302,10 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
     remedy: 'On-delay 10 s at most where the appliance allows it, off-delay 30 to 120 s.',
   }),
 
-  'load-stays-live': ({ tag, is }) => ({
+  'load-stays-live': ({ tag, is, circuit, finding }) => ({
     title: `${tag} is live when it is off`,
     consequence: `Both ends of ${tag} stand at up to ${is} to earth with the contact open.`,
-    reason: 'With nothing called it is still tied to a hot leg: one leg is not broken, or another load leads there.',
+    reason: `Off, ${tellCalls(circuit, finding.calls)}, it is still tied to a hot leg: one leg is not broken, or another load leads there.`,
     remedy: 'Break both legs, or keep a label: work on it only with the isolator open.',
   }),
 

@@ -158,6 +158,12 @@ export const tellMotorRun = ({ tag, told: { ill }, circuit, finding }: Said<'mot
       reason: `It gets volts and does not come to speed, ${tellCalls(circuit, finding.calls)}: too few of them, or a line is missing.`,
       remedy: 'Measure line to line at its terminals as it is called.',
     },
+    unfed: {
+      title: `${tag} stops while its lines are on`,
+      consequence: 'It starts, loses all volts and runs out; a load that must be kept moving stands.',
+      reason: `Its lines are there and nothing stands across its windings, ${tellCalls(circuit, finding.calls)}: both ends of each lie on one line, or the other ends lie nowhere.`,
+      remedy: 'Isolate. Ring each winding, then take its other end to the next line at the contactor that joins them.',
+    },
     'both ways': {
       title: `${tag} turns either way`,
       consequence: 'Meant, where two contactors turn it; not meant, it works against its load in some of its states.',

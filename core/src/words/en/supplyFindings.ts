@@ -1,31 +1,79 @@
 import type { RuleId } from '#core/check';
+import type { ConductorId } from '#core/circuit';
 import { amount, capital, percent, spellSize, volts } from '#core/units';
+import { tellCalls } from './calls';
 import { type FindingWords, type Said, unread } from './findingWords';
 import { tellRating } from './rows';
 import { tellSized } from './sized';
 
 type SupplyRule = Extract<
   RuleId,
-  'transformer-tap' | 'transformer-load' | 'transformer-fuse' | 'conductor-ampacity' | 'overcurrent-device' | 'overload-setting'
+  | 'supplies-meet'
+  | 'transformer-tap'
+  | 'transformer-load'
+  | 'transformer-fuse'
+  | 'conductor-ampacity'
+  | 'overcurrent-device'
+  | 'overload-setting'
 >;
+
+/** Two supplies that feed the same two points. */
+function tellMeeting({ told, circuit, finding }: Said<'supplies-meet'>): FindingWords {
+  const [one = '?', other = '?'] = finding.devices.map((id) => circuit.devices[id]?.tag);
+  const way = [
+    ...new Set(told.through.map((id) => circuit.devices[id]?.tag ?? `wire ${circuit.conductors[id as ConductorId]?.number ?? '?'}`)),
+  ];
+  const met = `Both ends of ${one} meet both of ${other}, ${tellCalls(circuit, finding.calls)}${way.length > 0 ? `, by ${way.join(', ')}` : ''}.`;
+  const round = amount(told.roundA, 'A');
+  if (told.isAgainst)
+    return {
+      title: `${one} and ${other} work against each other`,
+      consequence: 'Their windings burn, or what guards them opens; what hangs on them gets few volts or none.',
+      reason: `${met} ${round} run round between them${told.ratedA === undefined ? '' : `, where the weaker is made for ${amount(told.ratedA, 'A')}`}: one is turned round, or their volts differ.`,
+      remedy: 'Do not energize. Take out the link that joins them; two on one thermostat have a hot screw each, without the jumper.',
+    };
+  return {
+    title: `${one} and ${other} feed the same line`,
+    consequence:
+      told.of === 'direct'
+        ? 'The one that gives more volts carries it all; a fault of one pulls the other down.'
+        : 'Each makes live what the switch of the other has made dead, its primary too; a fault is fed by both.',
+    reason: met,
+    remedy:
+      told.of === 'mains'
+        ? 'Never closed together: interlock them, mechanically and by contacts, or change over with a switch that is made for it.'
+        : told.of === 'direct'
+          ? 'Only supplies that are made for it, each behind a diode.'
+          : 'Part them, a load on one each. Two are joined only where they are listed for it, of the same volts, phase and size: 0 V stand across the last open link.',
+  };
+}
 
 /** What feeds and what protects, in words. */
 export const SUPPLY_WORDS: { readonly [R in SupplyRule]: (said: Said<R>) => FindingWords } = {
-  'transformer-tap': ({ tag, told: { idleV, tap, ratio }, is }) =>
-    ratio < 0.05
-      ? unread(
-          tag,
-          'its primary is never fed',
-          'What hangs on it gets nothing, and nobody has seen it work.',
-          `In no state that was tried does its secondary give more than ${is}.`,
-          'Follow both ends of its primary to the supply.',
-        )
-      : {
-          title: `${tag} gives ${is} where ${volts(idleV)} belong`,
-          consequence: ratio >= 1 ? 'Everything behind it runs hot; the core saturates.' : 'Coils behind it sag below their pull-in.',
-          reason: `The line is on the ${tap} tap at ${Math.round(ratio * 100)} % of it.`,
-          remedy: 'Measure the line and move the lead to its tap; cap the others.',
-        },
+  'supplies-meet': tellMeeting,
+
+  'transformer-tap': ({ tag, told: { idleV, tap, ratio, fedShare }, is }) =>
+    ratio < 0.05 && fedShare >= 0.05
+      ? {
+          title: `${tag} gives ${is} with its primary fed`,
+          consequence: 'What hangs on it gets nothing, and its windings burn.',
+          reason: `Its primary has ${percent(fedShare)} of its volts: its secondary is short-circuited, or another one works against it.`,
+          remedy: 'Isolate. Part its secondary from all else, and measure it open.',
+        }
+      : ratio < 0.05
+        ? unread(
+            tag,
+            'its primary is never fed',
+            'What hangs on it gets nothing, and nobody has seen it work.',
+            `In no state that was tried does its secondary give more than ${is}.`,
+            'Follow both ends of its primary to the supply.',
+          )
+        : {
+            title: `${tag} gives ${is} where ${volts(idleV)} belong`,
+            consequence: ratio >= 1 ? 'Everything behind it runs hot; the core saturates.' : 'Coils behind it sag below their pull-in.',
+            reason: `The line is on the ${tap} tap at ${Math.round(ratio * 100)} % of it.`,
+            remedy: 'Measure the line and move the lead to its tap; cap the others.',
+          },
 
   'transformer-load': ({ tag, told, finding, is }) =>
     told.code === 'unread'

@@ -1,0 +1,100 @@
+import type { ConductorId, DeviceId } from '#core/circuit';
+import { EARTH_NODE, endsOfBranch, numberPartition } from '#core/graph';
+import { fullVolts } from '#core/kinds';
+import { branchAmps, branchAmpsRms } from '#core/network';
+import type { Moment, Rig } from '#core/sequence';
+import { add, at, grouped, magnitude, scale } from '#core/units';
+import type { Calls } from '../calls';
+import { type Feed, feedsOf, lets, wayThrough } from './feeds';
+import type { MakeWatch } from './watch';
+
+/** Two supplies both of whose sides meet: each feeds what the other feeds, and the other itself. */
+export interface Meeting {
+  readonly a: DeviceId;
+  readonly b: DeviceId;
+  /** what they are; `mixed`: of two kinds, as a secondary and a DC supply */
+  readonly of: 'mains' | 'secondaries' | 'direct' | 'mixed';
+  /** the most amps that run round through both, beside what their loads draw */
+  readonly roundA: number;
+  /** rated amps of the weaker, where a plate says them */
+  readonly ratedA: number | undefined;
+  readonly calls: Calls;
+  /** devices and wires from the hot end of the one to the other, in order */
+  readonly through: readonly (DeviceId | ConductorId)[];
+}
+
+/** Supplies of one device that might meet those of another, whatever closes. */
+interface Pair {
+  readonly a: readonly Feed[];
+  readonly b: readonly Feed[];
+}
+
+const OF = { source: 'mains', transformer: 'secondaries', 'dc-output': 'direct' } as const;
+const kindOfFeed = ({ part }: Feed): (typeof OF)[keyof typeof OF] => OF[part.kind as keyof typeof OF];
+/** Their terminals: earth is not one of them. */
+const endsOf = (feeds: readonly Feed[]): Set<number> =>
+  new Set(feeds.flatMap(({ hot, others }) => [hot, ...others]).filter((node) => node !== EARTH_NODE));
+
+/** Looks in every state for supplies that meet; only those are looked at that some closed contact could bring together. */
+export const watchMeets: MakeWatch<readonly Meeting[]> = (rig) => {
+  const { plan } = rig;
+  const feeds = feedsOf(plan);
+  const devices = [...grouped(feeds, ({ device }) => device).values()];
+  const groupsWhen = (isThrough: (index: number) => boolean): ((node: number) => number) => {
+    const groups = numberPartition(plan.nodeCount + 1, -1);
+    for (const [index, branch] of plan.branches.entries()) {
+      const [a, b] = endsOfBranch(branch);
+      if (a !== undefined && b !== undefined && isThrough(index)) groups.join(a, b);
+    }
+    return groups.groupOf;
+  };
+  const couldPass = (index: number): boolean => ['wire', 'joint', 'pass'].includes(at(plan.branches, index).role);
+  const ever = devices.length < 2 ? undefined : groupsWhen(couldPass);
+  const pairs: Pair[] = ever ? devices.flatMap((a, i) => devices.slice(i + 1).flatMap((b) => (isMet(ever, a, b) ? [{ a, b }] : []))) : [];
+  const found = new Map<Pair, Meeting>();
+  return {
+    see({ moment }, { calls }) {
+      if (pairs.length === 0) return;
+      const now = groupsWhen((index) => lets(rig, moment, at(plan.branches, index)));
+      for (const pair of pairs) {
+        const hot = isMet(now, pair.a, pair.b);
+        if (!hot) continue;
+        const roundA = roundAmps(rig, now, hot, pair.b);
+        const known = found.get(pair);
+        if (known && roundA <= known.roundA) continue;
+        found.set(pair, { ...meetingOf(pair), roundA, calls, through: wayTo(rig, moment, hot, pair.b) });
+      }
+    },
+    result: () => [...found.values()],
+  };
+};
+
+/** The hot end of the one that meets the other, if another end of each meets as well. */
+function isMet(groupOf: (node: number) => number, a: readonly Feed[], b: readonly Feed[]): Feed | undefined {
+  const theirs = new Set([...endsOf(b)].map(groupOf));
+  const both = new Set([...endsOf(a)].map(groupOf).filter((group) => theirs.has(group)));
+  if (both.size < 2) return undefined;
+  return a.find(({ hot }) => both.has(groupOf(hot)));
+}
+
+function meetingOf({ a, b }: Pair): Pick<Meeting, 'a' | 'b' | 'of' | 'ratedA'> {
+  const [one, other] = [at(a, 0), at(b, 0)];
+  const rated = [one, other].flatMap(({ part }) => (part.kind === 'transformer' && part.va ? [part.va / fullVolts(part.secondary)] : []));
+  const of = kindOfFeed(one) === kindOfFeed(other) ? kindOfFeed(one) : 'mixed';
+  return { a: one.device, b: other.device, of, ratedA: rated.length > 0 ? Math.min(...rated) : undefined };
+}
+
+const wayTo = (rig: Rig, moment: Moment, { hot }: Feed, other: readonly Feed[]): Meeting['through'] => {
+  const ends = endsOf(other);
+  return wayThrough(rig, moment, hot, (node) => ends.has(node)) ?? [];
+};
+
+/** Half the difference of what the two give to the point where they meet: what they give to a load is the same way round, and drops out. */
+function roundAmps({ nets }: Rig, groupOf: (node: number) => number, one: Feed, others: readonly Feed[]): number {
+  const same = others.find(({ hot }) => groupOf(hot) === groupOf(one.hot));
+  const other = same ?? others.find((feed) => [...feed.others].some((node) => groupOf(node) === groupOf(one.hot)));
+  if (!other) return 0;
+  if (kindOfFeed(one) !== kindOfFeed(other)) return Math.min(branchAmpsRms(nets, one.branch), branchAmpsRms(nets, other.branch));
+  const squares = nets.map((net) => magnitude(add(branchAmps(net, one.branch), scale(branchAmps(net, other.branch), same ? -1 : 1))) / 2);
+  return Math.hypot(...squares);
+}
