@@ -152,8 +152,8 @@ const JUDGED: Readonly<Record<FieldName, Claim>> = {
   bootS: physics('how long electronics start up'),
   startS: physics('how long a controller starts up'),
   delayS: physics('when it lets through'),
-  onDelayS: limit(['fan-with-heat'], 'a usual figure stands in, told as assumed'),
-  offDelayS: limit(['fan-with-heat'], 'a usual figure stands in, told as assumed'),
+  onDelayS: physics('when it moves'),
+  offDelayS: physics('when it moves back'),
   onDropV: physics('what a two-wire timer keeps from the coil behind it'),
   offOhms: physics('what a two-wire timer passes while it times'),
   holdA: physics('the least amps that keep a two-wire timer on'),
@@ -186,6 +186,11 @@ const OF_GROUP: { readonly [G in string]?: { readonly [F in FieldName]?: Claim }
   joint: { carryA: limit(['joint-rating', 'contact-rating']) },
 };
 
+/** Fields that are a limit on one family, and the nature of the others. */
+const OF_FAMILY: { readonly [name in string]?: { readonly [F in FieldName]?: Claim } } = {
+  'fan-timer': { onDelayS: limit(['fan-with-heat']), offDelayS: limit(['fan-with-heat']) },
+};
+
 /** Figures that a contact's code says as well. */
 const SAID_BY_CODE: readonly FieldName[] = ['resistiveA', 'mostV'];
 
@@ -194,7 +199,7 @@ export function claimOf(family: string, field: FieldName): Claim {
   const row = familyNamed(family);
   const facts = row?.fields[field];
   if (!row || !facts) throw new Error(`${family} has no ${field}`);
-  const claim = OF_GROUP[row.group]?.[field] ?? JUDGED[field];
+  const claim = OF_FAMILY[family]?.[field] ?? OF_GROUP[row.group]?.[field] ?? JUDGED[field];
   if (claim.use === 'physics') return claim;
   const because = (unread: string): Claim => ({ ...claim, unread });
   if (facts.unread !== undefined) return because(facts.unread);

@@ -26,16 +26,18 @@ export const watchLoads: MakeWatch<ReadonlyMap<number, LoadExposure>> = (rig, is
   const loads = rig.plan.parts
     .filter(isWatched)
     .filter(({ kind, part }) => kind.loadClass?.(part) !== undefined || part.kind === 'series-timer' || kind.bearsOnly?.(part));
+  const whileStarting = new Map<number, number>();
   const kept = new Map(
     loads.map(({ index }) => [index, { highestV: 0, runA: 0, calls: [] as Calls, off: undefined as OffSeen | undefined }]),
   );
   return {
-    see(_frame, { calls, isQuiet }) {
+    see(_frame, { calls, isQuiet, isStarting }) {
       for (const load of loads) {
         const one = kept.get(load.index);
         if (!one) continue;
         const volts = loadVolts(rig, load);
-        if (volts > one.highestV) Object.assign(one, { highestV: volts, calls });
+        if (isStarting && isForGood(load)) whileStarting.set(load.index, Math.max(volts, whileStarting.get(load.index) ?? 0));
+        else if (volts > one.highestV) Object.assign(one, { highestV: volts, calls });
         if (isQuiet) one.runA = Math.max(one.runA, partAmps(rig.nets, rig.plan, load.index));
       }
     },
@@ -47,9 +49,20 @@ export const watchLoads: MakeWatch<ReadonlyMap<number, LoadExposure>> = (rig, is
         one.off = { toEarthV: kind.ends(part).map((mark) => toEarthRms(rig.nets, rig.plan.nodeAt(device.id, mark))), calls };
       }
     },
-    result: () => kept,
+    result() {
+      // a start that never ends is what it must bear
+      for (const [index, volts] of whileStarting) {
+        const one = kept.get(index);
+        if (one?.highestV === 0) one.highestV = volts;
+      }
+      return kept;
+    },
   };
 };
+
+/** What bears volts for as long as its motor runs: those of the moment in which the start capacitor is still in are not what it is made for. */
+const isForGood = ({ kind, part }: PlannedPart): boolean =>
+  kind.bearsOnly?.(part) === true && !(part.kind === 'capacitor' && part.isForStart) && part.kind !== 'start-thermistor';
 
 /** The volts that a load gets, as its kind counts them. */
 function loadVolts({ plan, nets }: Rig, { kind, part, device, index, firstBranch }: PlannedPart): number {
