@@ -40,7 +40,8 @@ const run: Command = (words) => {
   print(values.json, answer, [
     ...answer.events.map(({ atMs, words: told }) => `${span(atMs).padStart(8)}  ${told}`),
     ...answer.chatter.map(
-      ({ fromMs, periodMs, devices }) => `${span(fromMs).padStart(8)}  ${devices.join(', ')} chatters, once in ${periodMs} ms.`,
+      ({ fromMs, periodMs, devices, isMeant }) =>
+        `${span(fromMs).padStart(8)}  ${devices.join(', ')} ${isMeant ? 'comes and goes' : 'chatters'}, once in ${periodMs} ms.`,
     ),
     ...answer.limits.map(({ atMs, words: told }) => `${span(atMs).padStart(8)}  ${told}`),
   ]);

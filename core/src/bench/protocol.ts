@@ -85,7 +85,13 @@ export interface RunAnswer {
   readonly frames: readonly number[];
   readonly told: readonly { readonly atMs: number; readonly device: DeviceId; readonly words: string }[];
   readonly rows: readonly (TimelineRow & { readonly label: string })[];
-  readonly chatter: readonly { readonly fromMs: number; readonly untilMs: number; readonly periodMs: number; readonly tags: string }[];
+  readonly chatter: readonly {
+    readonly fromMs: number;
+    readonly untilMs: number;
+    readonly periodMs: number;
+    readonly isMeant: boolean;
+    readonly tags: string;
+  }[];
   readonly processes: readonly ProcessLine[];
   /** limits that the run has met: what lies behind them is not shown */
   readonly limits: readonly { readonly atMs: number; readonly words: string }[];

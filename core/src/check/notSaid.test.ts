@@ -102,3 +102,77 @@ it('the moment in which the start capacitor is still in does not count for what 
   );
   expect(found(circuit).filter((id) => id.startsWith('load-volts'))).toEqual([]);
 });
+
+/** Two halves of a motor, the second a second later, an overload before each. */
+const halves = (settingA: number): Circuit => {
+  const coil = { ...COIL, coilV: 120, motorA: 30, lockedA: 180, mostV: 600 } as const;
+  const overload = ['overload-relay', { settingA, mostV: 600, pilotCode: 'B600' }] as const;
+  return made(
+    {
+      G1: WYE,
+      K1: ['contactor-3', coil],
+      K2: ['contactor-3', coil],
+      KT1: ['timer-on-delay', { ratedV: 120, va: 3, onDelayS: 1, pilotCode: 'B300' }],
+      F1: overload,
+      F2: overload,
+      M1: ['motor-9-lead-wye', { joinedFor: 'low volts, halves side by side', volts: 208, runA: 28, lockedA: 170 }],
+      S1: ['thermostat-two-wire', { pilotCode: 'B300' }],
+    },
+    [
+      ...[1, 2, 3].flatMap((n) => [
+        `G1:L${n} K1:L${n}`,
+        `G1:L${n} K2:L${n}`,
+        `K1:T${n} F1:L${n}`,
+        `K2:T${n} F2:L${n}`,
+        `F1:T${n} M1:T${n}`,
+      ]),
+      'F2:T1 M1:T7 | F2:T2 M1:T8 | F2:T3 M1:T9 | M1:T4 M1:T5 | M1:T5 M1:T6 | G1:L1 S1:1 | S1:2 K1:A1 | K1:A2 G1:N',
+      'S1:2 KT1:A1 | KT1:A2 G1:N | S1:2 KT1:15 | KT1:18 K2:A1 | K2:A2 G1:N',
+    ].join(' | '),
+  );
+};
+
+// NEMA MG 1, from memory: each overload of a part-winding start sees half of the nameplate
+it.each([
+  [15, []],
+  [28, ['overload-setting:dF1', 'overload-setting:dF2']],
+])('an overload before one half of a motor is set by half of its 28 A: %d A', (settingA, ids) => {
+  expect(found(halves(settingA)).filter((id) => id.startsWith('overload-setting'))).toEqual(ids);
+});
+
+/** A lamp and a relay that a timer makes come and go, or one that a relay takes its own volts away from. */
+const goes = (way: 'by a timer' | 'by itself'): Circuit =>
+  made(
+    {
+      G1: ['supply-1ph', { volts: 120, hz: '60' }],
+      T1,
+      S1: ['switch-1', { form: 'NO', pilotCode: 'B300' }],
+      KT1: ['timer-repeat', { ratedV: 24, va: 2, onDelayS: 1, offDelayS: 1, pilotCode: 'B300', resistiveA: 5 }],
+      K1: ['relay-8-pin', { ...COIL, inrushVa: 4, sealedVa: 2.5, resistiveA: 10, pilotCode: 'B300' }],
+      H1: ['lamp', { volts: 24, watts: 5 }],
+    },
+    `G1:L T1:120 | G1:N T1:COM | T1:R S1:1 | S1:2 KT1:A1 | KT1:A2 T1:C | S1:2 KT1:15 | K1:7 T1:C | S1:2 K1:1 | K1:3 H1:1 | H1:2 T1:C | ${
+      way === 'by a timer' ? 'KT1:18 K1:2' : 'S1:2 K1:8 | K1:5 K1:2'
+    }`,
+  );
+
+it.each([
+  ['by a timer', []],
+  ['by itself', ['chatters:dK1']],
+] as const)('what comes and goes %s', (way, ids) => {
+  expect(found(goes(way)).filter((id) => id.startsWith('chatters'))).toEqual(ids);
+});
+
+it('a coil for pulses on more than twice its volts burns by its volts, not by the pulse', () => {
+  const circuit = made(
+    {
+      G1: ['supply-3ph-wye', { volts: 480, hz: '60' }],
+      B1: ['photocell', { ratedV: 277, va: 3, carryA: 8, makeA: 100, mostV: 300 }],
+      K1: ['contactor-held-2', { ...COIL, coilV: 120, lampA: 20, mostV: 600 }],
+      H1: ['lamp-row', { volts: 277, watts: 150, count: 10 }],
+    },
+    'G1:L1 B1:L | B1:N G1:N | B1:LO K1:L | K1:C G1:N | G1:L1 K1:L1 | K1:T1 H1:1 | H1:2 G1:N',
+  );
+  const [coil] = checkStudy(studyOf(circuit, explore(circuit))).filter(({ rule }) => rule === 'coil-window');
+  expect([coil!.verdict, coil!.limit, Math.round(coil!.is!)]).toEqual(['block', 132, 277]);
+});

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { Circuit } from '#core/circuit';
 import { explore } from '#core/explore';
+import { edited, set } from '../testing/edits';
 import { laidPattern } from '../testing/laidPattern';
 import { checkStudy, studyOf } from './index';
 
@@ -38,6 +39,19 @@ describe('a star-delta starter whose delta leads are exchanged', () => {
     // a winding carries 6 A over √3 in delta, where all is well
     const runA = exploration.loads.get(motor.index)?.runA ?? 0;
     expect(Math.abs(runA - 6 / Math.sqrt(3)) < 0.2).toBe(runs);
+  });
+
+  // IEC 60947-4-1, from memory: an overload in the leads of the windings is set to 1/√3 of the nameplate, 3.46 A of 6
+  it.each([
+    [3.5, []],
+    [6, ['overload-setting danger 3.46']],
+    [2.5, ['overload-setting look 3.46']],
+  ])('its overload stands in the leads of the windings: %d A', (settingA, findings) => {
+    const circuit = edited(joined(['W2', 'U2', 'V2']), set('dOL1', 'settingA', settingA));
+    const found = checkStudy(studyOf(circuit, explore(circuit))).flatMap((one) =>
+      one.rule === 'overload-setting' && one.told.code === 'set' ? [`${one.rule} ${one.verdict} ${one.told.runA.toFixed(2)}`] : [],
+    );
+    expect(found).toEqual(findings);
   });
 
   it('S2, which starts it, is not told to carry too little: it makes the in-rush of what its seal-in contact then holds', () => {

@@ -68,7 +68,8 @@ export function* walkStates(rig: Rig, watches: readonly AnyWatch[], scope: Scope
     for (const watch of watches) watch.rest?.(last, calls);
     survey.weighed(calls, heldA);
     for (const { code, devices, atMs } of limits) untried.push({ code, devices, calls, atMs });
-    for (const { devices, periodMs } of chatter) {
+    for (const { devices, periodMs, isMeant } of chatter) {
+      if (isMeant) continue;
       const who = [...devices].sort().join();
       if (!chatters.has(who)) chatters.set(who, { devices, periodMs, calls });
     }

@@ -23,6 +23,8 @@ interface Chatter {
   /** Infinity while nothing else ends it */
   readonly untilMs: number;
   readonly periodMs: number;
+  /** a timer that is made to come and go makes it: no fault, and each of its rounds is like the first */
+  readonly isMeant: boolean;
   readonly devices: readonly DeviceId[];
 }
 
@@ -220,9 +222,12 @@ function* running(
     const until = rounds === Number.POSITIVE_INFINITY ? Number.POSITIVE_INFINITY : now + rounds * loop.periodMs;
     const isOver = until >= horizon;
     const untilSaid = isOver ? Number.POSITIVE_INFINITY : until;
-    const before = chatter.at(-1);
-    if (before && before.untilMs >= now - 2 * loop.periodMs) chatter[chatter.length - 1] = { ...before, untilMs: untilSaid };
-    else chatter.push({ fromMs: loop.fromMs, untilMs: untilSaid, periodMs: loop.periodMs, devices: loop.devices });
+    for (const one of loop.inStep) {
+      const last = chatter.findLastIndex(({ devices }) => devices.join() === one.devices.join());
+      const before = chatter[last];
+      if (before && before.untilMs >= now - 2 * loop.periodMs) chatter[last] = { ...before, untilMs: untilSaid };
+      else chatter.push({ ...one, fromMs: loop.fromMs, untilMs: untilSaid });
+    }
     if (isOver) break;
     loop.gather(moment, rounds);
     for (let index = 0; index < due.length; index++) {

@@ -57,6 +57,9 @@ const IS_SO: Readonly<Record<CoilIll, (coil: Coil, exposure: CoilExposure) => bo
 };
 const ILLS = Object.keys(COIL_ILLS) as CoilIll[];
 
+const burnsAtOnce = (coil: Coil, { highest }: CoilExposure): boolean =>
+  judgeDrive(coil, highest.drive, 'nominal', highest.volts)?.word === 'burns';
+
 /** A coil against what it meets: worst volts when it must close, worst volts held, and the highest it ever meets. */
 export function judgeExposure(coil: Coil, exposure: CoilExposure): CoilOpinion {
   const window = coilWindow(coil);
@@ -71,7 +74,8 @@ export function judgeExposure(coil: Coil, exposure: CoilExposure): CoilOpinion {
       seen: undefined,
     };
   const ill = ILLS.find((one) => IS_SO[one](coil, exposure));
-  if (ill) {
+  // volts that burn it in one pulse come before a pulse that does not end
+  if (ill && !(ill === 'pulse coil held' && burnsAtOnce(coil, exposure))) {
     const { does, verdict } = COIL_ILLS[ill];
     return { window, word: does, hold: does, verdict, reason: { code: ill }, seen: ill === 'pulse coil held' ? exposure.rest : undefined };
   }

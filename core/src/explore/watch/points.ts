@@ -29,6 +29,8 @@ export const watchPoints: MakeWatch<PointExposure> = ({ plan, nets }) => {
 export interface CurrentExposure {
   readonly conductorA: Float64Array;
   readonly fuseA: ReadonlyMap<number, number>;
+  /** the same once nothing moves any more: the first half of a motor that starts in two steps is past */
+  readonly settledA: ReadonlyMap<number, number>;
   /** by cable, what its cores carry together once everything runs: nothing where every line has its return beside it */
   readonly cableA: ReadonlyMap<string, number>;
 }
@@ -37,6 +39,7 @@ export interface CurrentExposure {
 export const watchCurrents: MakeWatch<CurrentExposure> = ({ plan, nets }) => {
   const conductorA = new Float64Array(plan.conductors.length);
   const fuseA = new Map(plan.parts.filter(isKind('fuse')).map(({ index }) => [index, 0]));
+  const settledA = new Map(fuseA);
   const cores = coresOf(plan);
   const cableA = new Map([...cores.keys()].map((cable) => [cable, 0]));
   return {
@@ -49,7 +52,10 @@ export const watchCurrents: MakeWatch<CurrentExposure> = ({ plan, nets }) => {
         cableA.set(cable, Math.max(cableA.get(cable) ?? 0, amps));
       }
     },
-    result: () => ({ conductorA, fuseA, cableA }),
+    rest() {
+      for (const [index, amps] of settledA) settledA.set(index, Math.max(amps, partAmps(nets, plan, index)));
+    },
+    result: () => ({ conductorA, fuseA, settledA, cableA }),
   };
 };
 

@@ -1,6 +1,6 @@
 import type { RuleId } from '#core/check';
 import type { ConductorId } from '#core/circuit';
-import { amount, capital, percent, spellSize, volts } from '#core/units';
+import { amount, capital, figures, percent, spellSize, volts } from '#core/units';
 import { tellCalls } from './calls';
 import { type FindingWords, type Said, unread } from './findingWords';
 import { tellRating } from './rows';
@@ -183,11 +183,15 @@ export const SUPPLY_WORDS: { readonly [R in SupplyRule]: (said: Said<R>) => Find
           'Read the setting and enter it.',
         )
       : {
-          title: `${tag} is set to ${told.settingA} A for ${told.motor.tag}'s ${told.runA} A`,
+          title: `${tag} is set to ${told.settingA} A for ${told.motor.tag}'s ${figures(told.runA)} A`,
           consequence: told.isHigh ? 'The motor burns out before it trips.' : 'It trips at full load.',
-          reason: told.isHigh
-            ? `${percent(told.settingA / told.runA)} of the nameplate${told.rules === 'na' ? `; service factor ${told.serviceFactor ?? 'not read'}` : ''}.`
-            : 'Below the running amps.',
-          remedy: `Set it to the nameplate, ${told.runA} A.`,
+          reason: `${told.isPart ? 'It stands where a part of the line amps runs. ' : ''}${
+            told.isHigh
+              ? `${percent(told.settingA / told.runA)} of the nameplate${told.rules === 'na' ? `; service factor ${told.serviceFactor ?? 'not read'}` : ''}.`
+              : 'Below the running amps.'
+          }`,
+          remedy: told.isPart
+            ? `Set it to that part of the nameplate, ${figures(told.runA)} A.`
+            : `Set it to the nameplate, ${figures(told.runA)} A.`,
         },
 };
