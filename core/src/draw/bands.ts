@@ -1,46 +1,9 @@
-import { partition } from '#core/graph';
 import { grouped, naturally } from '#core/units';
-import type { BlockElement, Drawable, Element, SourceElement } from './elements';
+import { type BandPlan, type Component, componentsOf } from './components';
+import type { Drawable, SourceElement } from './elements';
 import type { Rail } from './rails';
 import type { BandName, VoltageClass } from './sheet';
-import { netAt } from './wiring';
-
-/** What stands together: elements and blocks joined by nets that are not rails. */
-interface Component {
-  readonly elements: readonly Element[];
-  readonly blocks: readonly BlockElement[];
-  readonly rails: readonly Rail[];
-}
-
-export interface BandPlan {
-  readonly name: BandName;
-  readonly tint: VoltageClass;
-  readonly form: 'ladder' | 'comb' | 'list';
-  readonly head: SourceElement | undefined;
-  readonly rails: readonly Rail[];
-  readonly components: readonly Component[];
-}
-
-function componentsOf({ elements, blocks, wiring }: Drawable, rails: readonly Rail[]): Component[] {
-  // of rails on one net the first stands for all
-  const railOn = new Map<number, Rail>();
-  for (const rail of rails) if (!railOn.has(rail.net)) railOn.set(rail.net, rail);
-  const inHead = new Set(rails.flatMap(({ passed }) => passed));
-  const free = elements.filter((element) => !inHead.has(element));
-  const netsOf = (one: Element | BlockElement): number[] =>
-    ('terminals' in one ? one.terminals : [one.a, one.b]).map((end) => netAt(wiring, end));
-  const joined = partition<string>();
-  const all = [...free, ...blocks];
-  for (const one of all) for (const net of netsOf(one)) if (!railOn.has(net)) joined.join(one.id, `net ${net}`);
-  return [...grouped(all, ({ id }) => joined.groupOf(id)).values()].map((group) => {
-    const nets = new Set(group.flatMap(netsOf));
-    return {
-      elements: group.filter((one): one is Element => !('terminals' in one)),
-      blocks: group.filter((one): one is BlockElement => 'terminals' in one),
-      rails: [...nets].flatMap((net) => railOn.get(net) ?? []).sort((a, b) => rails.indexOf(a) - rails.indexOf(b)),
-    };
-  });
-}
+import { isMixed, tapped } from './taps';
 
 const firstTag = (list: readonly { readonly device: { readonly tag: string } }[]): string | undefined =>
   list.map(({ device }) => device.tag).sort(naturally)[0];
@@ -111,15 +74,22 @@ function inReadingOrder(components: readonly Component[]): Component[] {
 
 const RANK: Readonly<Record<VoltageClass, number>> = { power: 0, control: 1, 'elv-ac': 2, 'elv-dc': 3, none: 4 };
 
+const isLoop = ({ name }: SourceElement): boolean => name.code === 'loop' || name.code === 'own loop';
+
 /** Power first, loops of inputs last among their like. */
 const inSupplyOrder = (a: SourceElement, b: SourceElement): number =>
-  RANK[a.tint] - RANK[b.tint] ||
-  Number(a.name.code === 'loop') - Number(b.name.code === 'loop') ||
-  naturally(a.device.tag, b.device.tag) ||
-  naturally(a.id, b.id);
+  RANK[a.tint] - RANK[b.tint] || Number(isLoop(a)) - Number(isLoop(b)) || naturally(a.device.tag, b.device.tag) || naturally(a.id, b.id);
 
-/** What belongs into one band each: elements that rails of one system join, in the order of the sheet, or as a person has put them. */
-export function planBands(drawable: Drawable, rails: readonly Rail[], placed: PlacedLines = {}): BandPlan[] {
+/**
+ * What belongs into one band each: elements that rails of one system join, in the order of the sheet, or as a person has put them.
+ * @param isDrawn whether the power of a band is drawn in bundles or as a comb
+ */
+export function planBands(
+  drawable: Drawable,
+  rails: readonly Rail[],
+  isDrawn: (plan: BandPlan) => boolean,
+  placed: PlacedLines = {},
+): BandPlan[] {
   let left = inReadingOrder(componentsOf(drawable, rails));
   const take = (test: (component: Component) => boolean): Component[] => {
     const taken = left.filter(test);
@@ -128,36 +98,68 @@ export function planBands(drawable: Drawable, rails: readonly Rail[], placed: Pl
   };
   const bySource = grouped(rails, ({ source }) => source);
   const plans: BandPlan[] = [];
-  for (const source of [...drawable.sources].sort(inSupplyOrder)) plans.push(...bandsOfSource(source, bySource.get(source) ?? [], take));
+  for (const source of [...drawable.sources].sort(inSupplyOrder))
+    plans.push(...bandsOfSource({ source, own: bySource.get(source) ?? [], take, drawable, isDrawn }));
   const between = take((one) => one.rails.length > 0);
   const apart = { form: 'list', head: undefined, rails: [] } as const;
-  if (between.length > 0) plans.push({ ...apart, name: { code: 'between supplies' }, tint: 'power', components: between });
+  plans.push(...betweenSupplies(between.filter((one) => one.rails.length === 2)));
+  const more = between.filter((one) => one.rails.length !== 2);
+  if (more.length > 0) plans.push({ ...apart, name: { code: 'between supplies' }, tint: 'power', components: more });
   if (left.length > 0) plans.push({ ...apart, name: { code: 'no supply' }, tint: 'none', components: left });
   return plans.map((plan) => (plan.form === 'ladder' ? { ...plan, components: asPlaced(plan.components, placed) } : plan));
 }
 
-function bandsOfSource(
-  source: SourceElement,
-  own: readonly Rail[],
-  take: (test: (component: Component) => boolean) => Component[],
-): BandPlan[] {
+/** What lies between a rail of one supply and one of another: lines between the two, each named with its supply. */
+const betweenSupplies = (components: readonly Component[]): BandPlan[] =>
+  [...grouped(components, ({ rails }) => rails.map(({ net }) => net).join()).values()].map((those) => ({
+    name: { code: 'between supplies' },
+    tint: 'power',
+    form: 'ladder',
+    head: undefined,
+    rails: (those[0]?.rails ?? []).map((rail) => ({
+      ...rail,
+      name: rail.name.includes(':') ? rail.name : `${rail.source.device.tag}:${rail.name}`,
+    })),
+    components: those,
+  }));
+
+interface SourceFacts {
+  readonly source: SourceElement;
+  readonly own: readonly Rail[];
+  readonly take: (test: (component: Component) => boolean) => Component[];
+  readonly drawable: Drawable;
+  readonly isDrawn: (plan: BandPlan) => boolean;
+}
+
+function bandsOfSource({ source, own, take, drawable, isDrawn }: SourceFacts): BandPlan[] {
   const isOurs = (component: Component): boolean => component.rails.length > 0 && component.rails.every((rail) => rail.source === source);
   const base = { tint: source.tint, name: source.name };
-  if (own.length > 2)
+  if (own.length > 2) {
+    const comb = {
+      ...base,
+      form: 'comb' as const,
+      head: source,
+      rails: own,
+      components: take((one) => isOurs(one) && (one.blocks.length > 0 || one.rails.length > 2)),
+    };
+    const parted = isMixed(comb) && !isDrawn(comb) ? tapped(comb, source, drawable, isDrawn) : undefined;
+    // the way back stands at the right
+    const all = [...own.filter((rail) => !rail.isReturn), ...(parted?.taps ?? []), ...own.filter((rail) => rail.isReturn)];
+    // what hangs on three rails is no line of a ladder
+    const isLine = ({ rails }: Component): boolean => rails.length < 3;
+    const fits = parted?.control.every(isLine) === true ? parted : undefined;
+    let loose = fits?.control ?? [];
     return [
-      {
-        ...base,
-        form: 'comb',
-        head: source,
-        rails: own,
-        components: take((one) => isOurs(one) && (one.blocks.length > 0 || one.rails.length > 2)),
-      },
-      ...pairsOf(own).flatMap((pair): BandPlan[] => {
-        const components = take((one) => isOurs(one) && one.rails.every((rail) => pair.includes(rail)));
+      fits ? { ...comb, components: fits.power } : comb,
+      ...pairsOf(fits ? all : own).flatMap((pair): BandPlan[] => {
+        const isOfPair = (one: Component): boolean => one.rails.every((rail) => pair.includes(rail));
+        const components = [...take((one) => isOurs(one) && isOfPair(one)), ...loose.filter(isOfPair)];
+        loose = loose.filter((one) => !isOfPair(one));
         const name: BandName = { code: 'pair', rails: pair.map(({ name: mark }) => mark), tag: source.device.tag };
         return components.length > 0 ? [{ ...base, name, form: 'ladder', head: undefined, rails: pair, components }] : [];
       }),
     ];
+  }
   const [first, second] = own;
   const isSwapped = first?.isReturn === true && second?.isReturn === false;
   return [

@@ -1,5 +1,5 @@
 import { at, grouped, naturally } from '#core/units';
-import type { BandPlan } from './bands';
+import type { BandPlan } from './components';
 import type { BlockElement, Element, SourceElement } from './elements';
 import type { Ground } from './pen';
 import { beyond } from './rails';
@@ -48,8 +48,10 @@ function netGroups() {
   };
 }
 
+export type Distances = ReadonlyMap<number, number>;
+
 /** How many parts every net is away from the source. */
-function distances(wiring: Wiring, source: SourceElement, elements: readonly Element[]): ReadonlyMap<number, number> {
+export function distances(wiring: Wiring, source: SourceElement, elements: readonly Element[]): Distances {
   const onNet = new Map<number, Element[]>();
   for (const element of elements)
     for (const net of [netAt(wiring, element.a), netAt(wiring, element.b)]) onNet.set(net, [...(onNet.get(net) ?? []), element]);

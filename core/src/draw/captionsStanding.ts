@@ -25,9 +25,9 @@ export function standingCaptions(symbol: PlacedSymbol, words: string, isLinked: 
   ];
 }
 
-/** A source bears its words above it, a load below: there its path ends. */
-function blockCaptions({ kind, x, y, width, height, tag }: PlacedSymbol, words: string): Caption[] {
-  const above = kind === 'source-block';
+/** A source bears its words above it, a load below: there its path ends. A source whose pins are above has its potentials there. */
+function blockCaptions({ kind, x, y, width, height, tag, pins }: PlacedSymbol, words: string): Caption[] {
+  const above = kind === 'source-block' && !pins.some(({ side }) => side === 'top');
   const most = width + 34;
   const [first, second] = above ? [y - height / 2 - 19, y - height / 2 - 7] : [y + height / 2 + 14, y + height / 2 + 27];
   return [

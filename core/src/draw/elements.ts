@@ -1,6 +1,6 @@
 import { type Device, type DeviceId, type Point, type TerminalId, terminalId } from '#core/circuit';
-import type { CircuitPlan, PlannedPart } from '#core/graph';
-import type { BlockSymbol, Drawn, Printed } from '#core/kinds';
+import { type CircuitPlan, loopScrews, type PlannedPart } from '#core/graph';
+import { type BlockSymbol, type Drawn, isKind, type Printed } from '#core/kinds';
 import { figures, span } from '#core/units';
 import type { BandName, SymbolKind, VoltageClass } from './sheet';
 import { type Wiring, wiringOf } from './wiring';
@@ -18,6 +18,8 @@ export interface Element {
   readonly isLoad: boolean;
   /** may stand in the head of a band: fuse, isolator, breaker poles */
   readonly isHead: boolean;
+  /** a pole of power: of a contactor, a breaker, an overload */
+  readonly isPole: boolean;
   /** a part of its own device moves it: its line comes after that part's line */
   readonly isMoved: boolean;
   readonly text: string;
@@ -86,7 +88,7 @@ export function drawableOf(plan: CircuitPlan): Drawable {
     spare: elements
       .filter((element) => element.kind !== 'winding' && isLeft(element))
       .map(({ device, part, a, b }) => ({ device: device.id, part, ends: [markAt(a), markAt(b)] as const })),
-    sources: [...mainsOf(pieces, wiring), ...sources],
+    sources: [...mainsOf(pieces, wiring), ...sources, ...ownLoops(plan, wiring)],
     blocks: pieces.flatMap((piece) => ('block' in piece ? [piece.block] : [])),
     wiring,
   };
@@ -114,6 +116,7 @@ function pieceOf(planned: PlannedPart, drawn: Drawn, wiring: Wiring): Piece[] {
             b: at(drawn.b),
             isLoad: drawn.isLoad ?? false,
             isHead: drawn.isHead ?? false,
+            isPole: part.kind === 'fuse' || (part.kind === 'contact' && part.duty === 'power'),
             isMoved: part.kind === 'contact' && part.mover.parts !== undefined,
             text: printed(drawn.text),
           },
@@ -134,6 +137,7 @@ function pieceOf(planned: PlannedPart, drawn: Drawn, wiring: Wiring): Piece[] {
             b: at(low.mark),
             isLoad: true,
             isHead: false,
+            isPole: false,
             isMoved: false,
             text: printed({ value: high.volts - low.volts, unit: 'V' }),
           },
@@ -201,6 +205,17 @@ function mainsOf(pieces: readonly Piece[], { wired }: Wiring): SourceElement[] {
     ];
   });
 }
+
+/** Loops that a device feeds itself, to a thermostat, a flame cell, electrodes: its screws are their supply. */
+const ownLoops = (plan: CircuitPlan, { wired }: Wiring): SourceElement[] =>
+  plan.parts.filter(isKind('controller')).flatMap(({ device, part }): SourceElement[] => {
+    const terminals = loopScrews(plan.partsIn(device.id), part)
+      .map((mark) => terminalId(device.id, mark))
+      .filter((terminal) => wired.has(terminal));
+    if (terminals.length < 2) return [];
+    const name = { code: 'own loop', tag: device.tag } as const;
+    return [{ id: `${device.id}:loop`, device, part: part.id, terminals, tint: 'elv-dc', name, text: '' }];
+  });
 
 /** Leads nowhere: no wire at all, or at one end alone where another element of its device is drawn already. Half wired it is drawn where its wire is. */
 const isSpare = ({ wired }: Wiring, used: ReadonlySet<Point>, { a, b }: Element): boolean =>

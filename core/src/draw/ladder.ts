@@ -1,5 +1,5 @@
 import { at, least, naturally } from '#core/units';
-import type { BandPlan } from './bands';
+import type { BandPlan } from './components';
 import type { Element } from './elements';
 import { drawJogs } from './jogs';
 import type { NameNet } from './lists';

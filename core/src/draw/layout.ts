@@ -1,10 +1,11 @@
 import { type Point, spellPoint } from '#core/circuit';
 import type { CircuitPlan } from '#core/graph';
 import { at, grouped, must } from '#core/units';
-import { type BandPlan, planBands } from './bands';
+import { planBands } from './bands';
 import { type BundlePlan, bundlesOf } from './bundle';
 import { bundleSize, drawBundle } from './bundleDraw';
 import { combCells, drawBlock, type Walked, walkBlock } from './comb';
+import type { BandPlan } from './components';
 import { type BlockElement, drawableOf } from './elements';
 import { bottomOn, drawLadder, type LadderLines, ladderCells, linesOf } from './ladder';
 import { drawEarth, drawList, type NameNet, netNames } from './lists';
@@ -69,7 +70,11 @@ export function* layingOut(plan: CircuitPlan): Generator<SheetProgress, Sheet> {
     label: (point: Point) => spellPoint(plan.circuit, point),
   };
   const nameOf = netNames(ground, rails);
-  const prepared = planBands(drawable, rails, plan.circuit.views[PATH_VIEW]?.placed).map((one) => prepare(ground, one));
+  const isDrawn = (one: BandPlan): boolean => {
+    const trial = prepare(ground, one);
+    return trial.form !== 'list' && drawTrue(ground, trial, { rails: one.rails, nameOf, cells: trial.cells, y: 0 }) !== undefined;
+  };
+  const prepared = planBands(drawable, rails, isDrawn, plan.circuit.views[PATH_VIEW]?.placed).map((one) => prepare(ground, one));
   const cells = Math.max(LEAST_CELLS, ...prepared.map((one) => one.cells));
   const bands: Band[] = [];
   let y = 0;
@@ -77,10 +82,7 @@ export function* layingOut(plan: CircuitPlan): Generator<SheetProgress, Sheet> {
   for (const one of prepared) {
     const facts = { rails, nameOf, cells, y };
     const band =
-      waysOf(ground, one)
-        .map((way) => drawBand(createPen(ground), way, facts))
-        .find((drawn) => drawn && verifyBand(drawn, drawable.wiring.netOf).length === 0) ??
-      must(drawBand(createPen(ground), { form: 'list', plan: one.plan, cells }, facts), 'a list');
+      drawTrue(ground, one, facts) ?? must(drawBand(createPen(ground), { form: 'list', plan: one.plan, cells }, facts), 'a list');
     const numbered = numberLines(band, lineCount);
     lineCount += numbered.lines.length;
     bands.push(numbered);
@@ -102,6 +104,12 @@ export function* layingOut(plan: CircuitPlan): Generator<SheetProgress, Sheet> {
     netOf: drawable.wiring.netOf,
   };
 }
+
+/** A band as it was thought through, or conductor by conductor, whichever says what the wires do; undefined: neither. */
+const drawTrue = (ground: Ground, one: Prepared, facts: BandFacts): Band | undefined =>
+  waysOf(ground, one)
+    .map((way) => drawBand(createPen(ground), way, facts))
+    .find((drawn) => drawn && verifyBand(drawn, ground.wiring.netOf).length === 0);
 
 function prepare(ground: Ground, plan: BandPlan): Prepared {
   if (plan.form === 'ladder') {

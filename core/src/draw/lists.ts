@@ -1,6 +1,6 @@
 import { isTerminal } from '#core/circuit';
 import { naturally } from '#core/units';
-import type { BandPlan } from './bands';
+import type { BandPlan } from './components';
 import { type Element, markAt } from './elements';
 import { drawElement, flag, line, markersAt, type Pen, symbolOf } from './pen';
 import type { Rail } from './rails';

@@ -21,7 +21,7 @@ export const beyond = (wiring: Wiring, { a, b }: Element, net: number): number =
 
 /**
  * A rail starts at each terminal of a source and moves down through fuses and isolators while nothing else is on the way.
- * Whole devices move: all poles of an isolator or none.
+ * Whole devices move: all poles of an isolator or none; its auxiliary contacts and its releases stay where they are wired.
  */
 export function railsOf(plan: CircuitPlan, { elements, sources, blocks, wiring }: Drawable): Rail[] {
   const { isReturn } = graphOf(plan);
@@ -38,10 +38,11 @@ export function railsOf(plan: CircuitPlan, { elements, sources, blocks, wiring }
   for (const { terminals } of [...sources, ...blocks])
     for (const net of new Set(terminals.map((terminal) => netAt(wiring, terminal)))) standing.set(net, (standing.get(net) ?? 0) + 1);
 
-  const marks = sources.flatMap(({ terminals }) => [...new Set(terminals.map(markAt))]);
-  /** as it is marked; with its device where another supply is marked alike */
+  const isOwnLoop = ({ name }: SourceElement): boolean => name.code === 'own loop';
+  const marks = sources.flatMap((source) => (isOwnLoop(source) ? [] : [...new Set(source.terminals.map(markAt))]));
+  /** as it is marked; with its device where another supply is marked alike, and for what feeds nothing but itself */
   const nameOf = (source: SourceElement, mark: string): string =>
-    marks.filter((one) => one === mark).length > 1 ? `${source.device.tag}:${mark}` : mark;
+    isOwnLoop(source) || marks.filter((one) => one === mark).length > 1 ? `${source.device.tag}:${mark}` : mark;
 
   return sources.flatMap((source): Rail[] => {
     const nets = source.terminals.map((terminal) => netAt(wiring, terminal));
@@ -54,11 +55,28 @@ export function railsOf(plan: CircuitPlan, { elements, sources, blocks, wiring }
       const isShared = nets.some((other, place) => place !== index && other === net);
       return here.length === 1 && here[0]?.isHead && others(net) === 0 && !isShared ? here[0] : undefined;
     };
+    /** a switch by itself in one of several lines, on the way to a pole that the other lines have come to */
+    const inLine = (net: number, index: number): Element | undefined => {
+      const [one, ...more] = (onNet.get(net) ?? []).filter((element) => !taken.has(element));
+      if (!one || more.length > 0 || one.isHead || one.isLoad || nets.length < 3 || others(net) > 0) return undefined;
+      const far = beyond(wiring, one, net);
+      const [head, ...rest] = (onNet.get(far) ?? []).filter((element) => element !== one && !taken.has(element));
+      const isReached = head?.isHead && rest.length === 0 && others(far) === 0 && !nets.includes(far);
+      return isReached && nets.some((other, place) => place !== index && onlyHead(other, place)?.device === head.device) ? one : undefined;
+    };
     for (let moved = true; moved; ) {
       moved = false;
+      nets.forEach((net, index) => {
+        const element = inLine(net, index);
+        if (!element) return;
+        taken.add(element);
+        passed[index]?.push(element);
+        nets[index] = beyond(wiring, element, net);
+        moved = true;
+      });
       const next = nets.map(onlyHead);
       for (const device of new Set(next.flatMap((element) => (element ? [element.device] : [])))) {
-        const poles = (byDevice.get(device) ?? []).filter((element) => !taken.has(element));
+        const poles = (byDevice.get(device) ?? []).filter((element) => element.isHead && !taken.has(element));
         if (!poles.every((pole) => next.includes(pole))) continue;
         next.forEach((element, index) => {
           if (!element || element.device !== device) return;

@@ -24,6 +24,7 @@ export type SymbolKind = SymbolName | 'source' | 'secondary' | 'source-block' | 
 export type BandName =
   | { readonly code: 'mains'; readonly volts: number | undefined; readonly hz: number | undefined; readonly tag: string }
   | { readonly code: 'secondary' | 'dc' | 'loop'; readonly volts: number | undefined; readonly tag: string }
+  | { readonly code: 'own loop'; readonly tag: string }
   | { readonly code: 'pair'; readonly rails: readonly string[]; readonly tag: string }
   | { readonly code: 'between supplies' | 'no supply' | 'earth' };
 

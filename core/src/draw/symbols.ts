@@ -161,8 +161,11 @@ export interface SymbolSize {
   readonly pins?: readonly { readonly mark: string }[];
 }
 
-/** Of a source by its conductors: three of them that are none is way back are three phases. */
-const phasesOf = ({ pins = [] }: SymbolSize): string => (pins.filter(({ mark }) => /^L\d/.test(mark)).length >= 3 ? '3~' : '~');
+/** Of a source by its conductors: three of them that are none is way back are three phases; what has no line is a loop, and no mains. */
+function phasesOf({ pins = [] }: SymbolSize): string {
+  const lines = pins.filter(({ mark }) => /^L\d/.test(mark)).length;
+  return lines >= 3 ? '3~' : lines > 0 || pins.length === 0 ? '~' : '';
+}
 
 /** How much lower a pole stands among others. */
 const LOW = 0.62;

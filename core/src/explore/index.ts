@@ -19,7 +19,6 @@ export type { GuardExposure } from './watch/guards';
 export type { HeatExposure } from './watch/heat';
 export type { LoadExposure } from './watch/loads';
 export type { MotorIll } from './watch/motors';
-export { loopScrews } from './watch/points';
 export { watchShorts } from './watch/shorts';
 export type { StartExposure } from './watch/starts';
 export { secondaryOf, secondaryRatedV } from './watch/transformers';

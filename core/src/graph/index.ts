@@ -3,7 +3,7 @@ export { coneOf } from './cone';
 
 export { endsOfBranch, graphOf } from './graph';
 export { joinedTo } from './joined';
-export { idleChains } from './loops';
+export { idleChains, loopScrews } from './loops';
 export { isOfMains, nominalAt } from './nominal';
 export type { Partition } from './partition';
 export { numberPartition, partition } from './partition';

@@ -1,3 +1,4 @@
+import type { Controller } from '#core/kinds';
 import { at } from '#core/units';
 import { endsOfBranch } from './graph';
 import { partition } from './partition';
@@ -75,3 +76,12 @@ function pointsOf(plan: CircuitPlan): { readonly pointOf: (node: number) => numb
   }
   return { pointOf: points.groupOf, solid: new Set(others.map(points.groupOf)) };
 }
+
+/** Screws of the loops that a device feeds itself: a thermostat's two, a flame cell's, electrodes. */
+export const loopScrews = (parts: readonly PlannedPart[], { inner, inputs }: Controller): string[] =>
+  inner === undefined
+    ? []
+    : [
+        ...parts.flatMap(({ part }) => (part.kind === 'join' && part.a === inner.plusNode ? [part.b] : [])),
+        ...inputs.filter(({ a, b }) => b === inner.zeroNode && !a.startsWith('#')).map(({ a }) => a),
+      ];

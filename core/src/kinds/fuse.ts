@@ -69,7 +69,8 @@ export const fuse = kindOf<Fuse>()({
   holds: (_part, { state }) => state.mode === 'open',
   conducts: ({ trip }, { state, fault }) => !(state.mode === 'open' && trip !== 'shared') && fault !== 'blown',
   hinders: ({ trip }) => (trip === 'own' ? 'blown' : 'tripped'),
-  drawn: ({ a, b, ratingA, symbol }) => [
-    { as: 'element', symbol, a, b, isHead: symbol !== 'overload-heater', text: { value: ratingA, unit: 'A' } },
+  // what trips by a contact of its own alone hangs behind a contactor, and stands at no head
+  drawn: ({ a, b, ratingA, symbol, trip }) => [
+    { as: 'element', symbol, a, b, isHead: trip !== 'shared', text: { value: ratingA, unit: 'A' } },
   ],
 });

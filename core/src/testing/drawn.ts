@@ -1,6 +1,7 @@
 import type { Circuit } from '#core/circuit';
 import type { FamilyName } from '#core/devices';
 import { DRAWN_CONTROL } from './drawnControl';
+import { DRAWN_TAPS } from './drawnTaps';
 import { rigged } from './rigged';
 
 type Devices = Record<string, [family: FamilyName, nameplate: Record<string, number | string>]>;
@@ -361,6 +362,7 @@ export const DRAWN: Readonly<Record<string, Circuit>> = {
   'a bridge on one coil': bridge(1),
   'a bridge between two coils': bridge(2),
   ...DRAWN_CONTROL,
+  ...DRAWN_TAPS,
 };
 
 /** The same with every fourth wire's end moved to any other terminal, or left hanging: what nobody would draw. */

@@ -1,4 +1,4 @@
-import { loopScrews } from '#core/explore';
+import { loopScrews } from '#core/graph';
 import { at } from '#core/units';
 import { type Opinion, ruleOf } from '../finding';
 

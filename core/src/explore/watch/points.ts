@@ -1,6 +1,6 @@
 import { type Conductor, type DeviceId, deviceOf, terminalId } from '#core/circuit';
-import type { PlannedPart } from '#core/graph';
-import { type Controller, isKind } from '#core/kinds';
+import { loopScrews } from '#core/graph';
+import { isKind } from '#core/kinds';
 import { branchAmps, branchAmpsRms, floatingNodes, type NetworkPlan, partAmps, rmsOver, toEarthRms, voltsAt } from '#core/network';
 import { add, grouped, real, scale, ZERO } from '#core/units';
 import type { Calls } from '../calls';
@@ -100,15 +100,6 @@ export interface CallExposure extends VoltsSeen {
 
 /** Less than this through a call's two leads together is what long cables couple by capacitance: common practice. */
 const LEAK_A = 2e-3;
-
-/** Screws of the loops that a device feeds itself: a thermostat's two, a flame cell's, electrodes. */
-export const loopScrews = (parts: readonly PlannedPart[], { inner, inputs }: Controller): string[] =>
-  inner === undefined
-    ? []
-    : [
-        ...parts.flatMap(({ part }) => (part.kind === 'join' && part.a === inner.plusNode ? [part.b] : [])),
-        ...inputs.filter(({ a, b }) => b === inner.zeroNode && !a.startsWith('#')).map(({ a }) => a),
-      ];
 
 /** Greatest volts to earth that metal brings to a volt-free input's terminals, and what leaks through them; capacitance is left out. */
 export const watchCallInputs: MakeWatch<ReadonlyMap<number, CallExposure>> = ({ plan, nets }) => {

@@ -16,8 +16,11 @@ export function tellBand(name: BandName): string {
       return `${amountOf(name.volts)} V DC from ${name.tag}`;
     case 'loop':
       return `Call input of ${name.tag}, ${amountOf(name.volts)} V of its own`;
+    case 'own loop':
+      return `Loop that ${name.tag} feeds itself`;
     case 'pair':
-      return `${name.rails.join('–')} of ${name.tag}`;
+      // a rail that is marked like another's carries the name of its device already
+      return name.rails.every((rail) => rail.includes(':')) ? name.rails.join('–') : `${name.rails.join('–')} of ${name.tag}`;
     case 'between supplies':
       return 'Between supplies';
     case 'no supply':

@@ -1,0 +1,90 @@
+import { least, naturally } from '#core/units';
+import { type Distances, distances } from './bundle';
+import { type BandPlan, type Component, componentsOf } from './components';
+import { type Drawable, type Element, markAt, type SourceElement } from './elements';
+import type { Rail } from './rails';
+import { netAt } from './wiring';
+
+/** Power with the control that is taken from inside it parted off, and the points between two devices of the power that feed that control. */
+export interface Tapped {
+  readonly power: readonly Component[];
+  readonly control: readonly Component[];
+  readonly taps: readonly Rail[];
+}
+
+/** Poles of a device that has several here, and windings that are brought out: what bundles are made of. */
+function powerOf({ components }: BandPlan): ReadonlySet<Element> {
+  const all = components.flatMap(({ elements }) => elements);
+  const counts = new Map<string, number>();
+  const keyOf = ({ device, isLoad }: Element): string => `${device.id} ${isLoad}`;
+  const mayBe = all.filter(({ isPole, isLoad, kind }) => isPole || (isLoad && kind !== 'coil'));
+  for (const one of mayBe) counts.set(keyOf(one), (counts.get(keyOf(one)) ?? 0) + 1);
+  return new Set(mayBe.filter((one) => (counts.get(keyOf(one)) ?? 0) > 1));
+}
+
+/** Whether something stands among the power that is none. */
+export const isMixed = (plan: BandPlan): boolean =>
+  powerOf(plan).size < plan.components.reduce((sum, { elements }) => sum + elements.length, 0);
+
+/**
+ * Control that is taken from behind a contactor, an isolator or the breaker of one feeder among several is no part of a bundle: the point
+ * from which it is taken becomes a rail, and what hangs on it lines of their own.
+ * @param isDrawn whether power is drawn that is left
+ * @returns undefined where nothing is to be parted off, or what is left is no power either
+ */
+export function tapped(
+  plan: BandPlan,
+  source: SourceElement,
+  drawable: Drawable,
+  isDrawn: (plan: BandPlan) => boolean,
+): Tapped | undefined {
+  const { wiring } = drawable;
+  const elements = plan.components.flatMap((one) => one.elements);
+  const blocks = plan.components.flatMap((one) => one.blocks);
+  const kept = new Set(powerOf(plan));
+  if (kept.size + blocks.length === 0) return undefined;
+  const withPower = (power: ReadonlySet<Element>): BandPlan => ({
+    ...plan,
+    components: componentsOf({ ...drawable, elements: [...rails(plan), ...power], blocks }, plan.rails),
+  });
+  if (!isDrawn(withPower(kept))) return undefined;
+  // a load between two conductors of one bundle stays among them
+  for (const one of elements) {
+    if (!one.isLoad || kept.has(one)) continue;
+    const more = new Set([...kept, one]);
+    if (isBetween(one, kept, drawable) && isDrawn(withPower(more))) kept.add(one);
+  }
+  const onRail = new Set(plan.rails.map(({ net }) => net));
+  const rest = elements.filter((one) => !kept.has(one));
+  const nets = (of: Iterable<Element>): number[] => [...of].flatMap(({ a, b }) => [netAt(wiring, a), netAt(wiring, b)]);
+  const inPower = new Set([...nets(kept), ...blocks.flatMap(({ terminals }) => terminals.map((end) => netAt(wiring, end)))]);
+  const tapNets = [...new Set(nets(rest))].filter((net) => inPower.has(net) && !onRail.has(net));
+  const away = distances(wiring, source, [...rails(plan), ...kept]);
+  const taps = tapNets
+    .map((net): Rail => ({ source, index: -1, net, name: nameOf(net, kept, drawable, away), isReturn: false, passed: [] }))
+    .sort((a, b) => naturally(a.name, b.name));
+  const control = componentsOf({ ...drawable, elements: rest, blocks: [] }, [...plan.rails, ...taps]);
+  return { power: withPower(kept).components, control, taps };
+}
+
+const rails = ({ rails: own }: BandPlan): Element[] => own.flatMap(({ passed }) => passed);
+
+const isBetween = ({ a, b }: Element, power: ReadonlySet<Element>, { wiring }: Drawable): boolean =>
+  [a, b].every((end) => [...power].some((one) => [one.a, one.b].some((other) => netAt(wiring, other) === netAt(wiring, end))));
+
+/** A point inside the power is called by the terminal that feeds it: `Q1:T1`. */
+function nameOf(net: number, power: ReadonlySet<Element>, { wiring }: Drawable, away: Distances): string {
+  const ends = [...power].flatMap((element) =>
+    [
+      { end: element.a, other: element.b },
+      { end: element.b, other: element.a },
+    ]
+      .filter(({ end }) => netAt(wiring, end) === net)
+      .map(({ end, other }) => ({ end, device: element.device, far: away.get(netAt(wiring, other)) ?? Number.POSITIVE_INFINITY })),
+  );
+  const fed = least(
+    [...ends].sort((a, b) => naturally(a.device.tag, b.device.tag)),
+    ({ far }) => far,
+  );
+  return fed ? `${fed.device.tag}:${markAt(fed.end)}` : '?';
+}
