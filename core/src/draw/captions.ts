@@ -8,13 +8,27 @@ import { cutTo, widthOf } from './widths';
 const UNDER_PX = 98;
 
 /** Symbols whose working part stands above them in one school. */
-const TALL: readonly PlacedSymbol['kind'][] = ['thermostat', 'pressure', 'overload', 'float', 'selector', 'light', 'clock'];
+const TALL: readonly PlacedSymbol['kind'][] = [
+  'thermostat',
+  'pressure',
+  'overload',
+  'float',
+  'selector',
+  'light',
+  'clock',
+  'late',
+  'late-back',
+  'late-both',
+];
+
+/** What follows something else, or heads its band, is described there. */
+const BARE: ReadonlySet<PlacedSymbol['kind']> = new Set(['contact', 'late', 'late-back', 'late-both', 'source', 'secondary']);
 
 /** What stands under a symbol at rest. */
 export function underOf({ kind, text, description }: PlacedSymbol): string {
   if (kind === 'coil' || kind === 'timer' || kind === 'heater' || kind === 'box') return description;
   if (kind === 'motor' || kind === 'lamp') return `${text} ${description}`.trim();
-  return kind === 'contact' || kind === 'source' || kind === 'secondary' ? text : text || description;
+  return BARE.has(kind) ? text : text || description;
 }
 
 /** Of poles that stand together the first bears the tag and the last what is under it; else each bears both. */

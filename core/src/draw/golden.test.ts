@@ -157,7 +157,23 @@ describe('sheets stand as they stood', () => {
 });
 
 const KINDS = [
-  ...['contact', 'isolator', 'push', 'pressure', 'thermostat', 'overload', 'end-switch', 'float', 'selector', 'light', 'clock', 'breaker'],
+  ...[
+    'contact',
+    'isolator',
+    'push',
+    'pressure',
+    'thermostat',
+    'overload',
+    'end-switch',
+    'float',
+    'selector',
+    'light',
+    'clock',
+    'late',
+    'late-back',
+    'late-both',
+    'breaker',
+  ],
   ...['coil', 'motor', 'heater', 'lamp', 'box', 'fuse', 'overload-heater', 'timer', 'bar', 'valve', 'winding', 'wire'],
   ...['source', 'source-block', 'motor-block', 'heater-block', 'monitor-block'],
 ] as SymbolKind[];

@@ -243,6 +243,9 @@ function numberLines(band: Band, before: number): Band {
   return { ...band, lines: rows.map((y, index) => ({ number: before + index + 1, x: NUMBER_X, y })) };
 }
 
+/** What a coil moves, at once or late. */
+const MOVED: ReadonlySet<PlacedSymbol['kind']> = new Set(['contact', 'late', 'late-back', 'late-both']);
+
 /** Cross references: coil to its contacts' lines, contact to its coil's line. */
 function crossRefer(bands: readonly Band[]): void {
   for (const own of grouped(
@@ -254,7 +257,7 @@ function crossRefer(bands: readonly Band[]): void {
     for (const side of sides) side.refs = [...new Set(sides.filter((one) => one.kind !== side.kind).map((one) => one.line))].slice(0, 1);
     const coil = own.find(({ kind }) => kind === 'coil');
     if (!coil) continue;
-    const contacts = own.filter(({ kind }) => kind === 'contact');
+    const contacts = own.filter(({ kind }) => MOVED.has(kind));
     coil.refs = [...new Set(contacts.filter((one) => one.line > 0).map((one) => (one.form === 'NC' ? -one.line : one.line)))];
     for (const contact of contacts) contact.refs = coil.line > 0 ? [coil.line] : [];
   }

@@ -54,6 +54,10 @@ const iecContact = (form: 'NO' | 'NC' | undefined, actuator: readonly Stroke[] =
 ];
 
 const stem = (top: number): Stroke => line(0, 2, 0, top);
+/** The head of an arrow on a stem, from its tip to its ends. */
+const arrow = (tip: number, ends: number): Stroke[] => [line(-4, ends, 0, tip), line(4, ends, 0, tip)];
+/** Two strokes from a blade to what holds it back. */
+const pair = (top: number): Stroke[] => [line(-1.8, -2, -1.8, top), line(1.8, -4, 1.8, top)];
 
 const ACTUATORS: Readonly<Partial<Record<SymbolKind, { na: readonly Stroke[]; iec: readonly Stroke[] }>>> = {
   pressure: {
@@ -85,6 +89,19 @@ const ACTUATORS: Readonly<Partial<Record<SymbolKind, { na: readonly Stroke[]; ie
   clock: {
     na: [stem(8), { as: 'circle', x: 0, y: 13, r: 5 }, line(0, 13, 0, 10), line(0, 13, 3, 13)],
     iec: [line(0, -4, 0, -9), { as: 'circle', x: 0, y: -14, r: 5 }, line(0, -14, 0, -17), line(0, -14, 3, -14)],
+  },
+  // NEMA ICS 19: an arrow up waits as its timer is called, an arrow down as it is let go. IEC 60617: late from the arc to its middle
+  late: {
+    na: [stem(18), ...arrow(11, 16)],
+    iec: [...pair(-15), { as: 'arc', x: 0, y: -11, r: 5, up: true }],
+  },
+  'late-back': {
+    na: [stem(18), ...arrow(18, 13)],
+    iec: [...pair(-10), { as: 'arc', x: 0, y: -15, r: 5, up: false }],
+  },
+  'late-both': {
+    na: [stem(18), ...arrow(9, 13), ...arrow(18, 14)],
+    iec: [...pair(-13), { as: 'arc', x: 0, y: -9, r: 4, up: true }, { as: 'arc', x: 0, y: -17, r: 4, up: false }],
   },
 };
 
@@ -206,6 +223,9 @@ function wholeStrokes(
     case 'selector':
     case 'light':
     case 'clock':
+    case 'late':
+    case 'late-back':
+    case 'late-both':
       return na ? naSwitch(form, ACTUATORS[kind]?.na ?? []) : iecContact(form, ACTUATORS[kind]?.iec ?? []);
     case 'push':
       return na ? push(form) : iecContact(form, [line(0, -4, 0, -13), line(-5, -13, 5, -13)]);

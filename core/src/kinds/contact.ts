@@ -68,7 +68,20 @@ export interface Contact extends TwoEnded {
   readonly duty: 'power' | 'control';
   readonly symbol: Extract<
     SymbolName,
-    'contact' | 'isolator' | 'push' | 'pressure' | 'thermostat' | 'overload' | 'end-switch' | 'float' | 'selector' | 'light' | 'clock'
+    | 'contact'
+    | 'isolator'
+    | 'push'
+    | 'pressure'
+    | 'thermostat'
+    | 'overload'
+    | 'end-switch'
+    | 'float'
+    | 'selector'
+    | 'light'
+    | 'clock'
+    | 'late'
+    | 'late-back'
+    | 'late-both'
   >;
   readonly ratings: PoleRatings;
   /** it begins with ohms in series, until a part of its device bridges them: a soft starter with its bypass */

@@ -169,6 +169,9 @@ export type SymbolName =
   | 'selector'
   | 'light'
   | 'clock'
+  | 'late'
+  | 'late-back'
+  | 'late-both'
   | 'capacitor'
   | 'diode';
 

@@ -82,6 +82,10 @@ const [LIVES_FROM, RIDES_MS] = [0.6, 50] as const;
 
 type TimerMode = 'idle' | 'called' | 'on' | 'ending' | 'spent' | 'pausing';
 
+/** Both of its times, or the one that it has. */
+const timesOf = (...times: readonly (number | undefined)[]): string =>
+  (times.some((time) => time !== 0) ? times.filter((time) => time !== 0) : [0]).map((time) => time ?? '?').join('/');
+
 /** How a timer of each kind goes on from where it is; a missing time is undefined and never comes. */
 const TIMINGS: Readonly<
   Record<
@@ -140,7 +144,7 @@ export const timer = kindOf<Timer>()({
     timing === 'star-delta' && channel === 'star' ? mode === 'called' : mode === 'on' || mode === 'ending',
   loadClass: () => 'electronics',
   drawn: ({ a, b, fedBy, va, onDelayS, offDelayS }) => [
-    { as: 'element', sub: 'call', symbol: 'timer', a, b, isLoad: true, text: `${onDelayS ?? '?'}/${offDelayS ?? '?'} s` },
+    { as: 'element', sub: 'call', symbol: 'timer', a, b, isLoad: true, text: `${timesOf(onDelayS, offDelayS)} s` },
     ...(fedBy[0] === a && fedBy[1] === b
       ? []
       : [

@@ -56,6 +56,9 @@ const polePart = ([a, b, form]: Pole, more: Pick<Contact, 'duty' | 'ratings'>, m
   ...more,
 });
 
+/** How the contacts of a block are drawn. */
+const LATE = { in: 'late', out: 'late-back', overlapping: 'contact' } as const;
+
 const contactor = ({ as, poles, bar = false, auxiliaries = [], delayed, va: [inrush, inrushPf, sealed, sealedPf] = SMALL_VA }: Frame) =>
   define({
     ...variant('Contactor', as),
@@ -83,7 +86,12 @@ const contactor = ({ as, poles, bar = false, auxiliaries = [], delayed, va: [inr
               onDelayS: delayed.as === 'in' ? plate.number('delayS') : delayed.as === 'out' ? 0 : OVERLAP_S,
               offDelayS: delayed.as === 'out' ? plate.number('delayS') : 0,
             } satisfies Part,
-            ...delayed.contacts.map((pole) => polePart(pole, { duty: 'control', ratings: auxiliaryRatings(plate) }, { parts: ['block'] })),
+            ...delayed.contacts.map(
+              (pole): Contact => ({
+                ...polePart(pole, { duty: 'control', ratings: auxiliaryRatings(plate) }, { parts: ['block'] }),
+                symbol: LATE[delayed.as],
+              }),
+            ),
           ]
         : []),
     ],

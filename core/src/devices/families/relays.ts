@@ -8,9 +8,10 @@ export const throwOf = (
   duty: Contact['duty'],
   { no: ratings, nc: ncRatings }: { readonly no: PoleRatings; readonly nc: PoleRatings },
   mover: Contact['mover'] = ARMATURE,
+  symbol: Contact['symbol'] = 'contact',
 ): Contact[] => [
-  { kind: 'contact', id: `${common}-${nc}`, a: common, b: nc, form: 'NC', mover, duty, symbol: 'contact', ratings: ncRatings },
-  { kind: 'contact', id: `${common}-${no}`, a: common, b: no, form: 'NO', mover, duty, symbol: 'contact', ratings },
+  { kind: 'contact', id: `${common}-${nc}`, a: common, b: nc, form: 'NC', mover, duty, symbol, ratings: ncRatings },
+  { kind: 'contact', id: `${common}-${no}`, a: common, b: no, form: 'NO', mover, duty, symbol, ratings },
 ];
 
 const PILOT = [

@@ -1,4 +1,4 @@
-import type { Part, Timing } from '#core/kinds';
+import type { Contact, Part, Timing } from '#core/kinds';
 import { define, field, only, variant } from '../family';
 import { makeFields, makeRatings, poleFields, relayRatingFields, relayRatings, throwOf } from './relays';
 import { directFields, directOf } from './switches';
@@ -18,6 +18,10 @@ interface Timed {
   readonly isStored?: boolean;
   readonly source: string;
 }
+
+/** Which way its contacts are late; of what times otherwise than by waiting no standard has a sign. */
+const symbolOf = (timing: Timing, onFor?: string, offFor?: string): Contact['symbol'] =>
+  timing !== 'delay' ? 'contact' : onFor === undefined ? 'late-back' : offFor === undefined ? 'late' : 'late-both';
 
 /** A time relay with changeover contacts. */
 const timed = ({ as, timing, supply, call = supply, throws, onFor, offFor, isStored = false, source }: Timed) =>
@@ -49,7 +53,7 @@ const timed = ({ as, timing, supply, call = supply, throws, onFor, offFor, isSto
         offDelayS: offFor === undefined ? 0 : plate.number('offDelayS'),
         isStored,
       },
-      ...throws.flatMap((one) => throwOf(one, 'control', relayRatings(plate), { parts: ['timing'] })),
+      ...throws.flatMap((one) => throwOf(one, 'control', relayRatings(plate), { parts: ['timing'] }, symbolOf(timing, onFor, offFor))),
     ],
     source,
   });

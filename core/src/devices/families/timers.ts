@@ -145,7 +145,7 @@ export const timers = {
           form: mark,
           mover: { parts: ['call'] },
           duty: 'power',
-          symbol: 'contact',
+          symbol: 'late-both',
           ratings: {
             motorA: plate.number(mark === 'NC' ? 'motorNcA' : 'motorA'),
             lockedA: plate.number(mark === 'NC' ? 'lockedNcA' : 'lockedA'),

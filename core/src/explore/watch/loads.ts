@@ -13,7 +13,7 @@ export interface LoadExposure {
   readonly off: OffSeen | undefined;
 }
 
-export interface OffSeen {
+interface OffSeen {
   readonly toEarthV: readonly number[];
   readonly calls: Calls;
 }
