@@ -86,7 +86,12 @@ export function Timeline({ isEmpty = false }: { isEmpty?: boolean }) {
           data-run={isRunCurrent ? 'current' : 'running'}
         >
           {run?.chatter.some(({ fromMs, untilMs }) => fromMs <= atMs && atMs <= untilMs) ? (
-            <strong>{run.chatter.map(({ tags, periodMs, isMeant }) => `${tags} ${isMeant ? 'comes and goes' : 'chatters'} every ${span(periodMs)}`).join('; ')}.</strong>
+            <strong>
+              {run.chatter
+                .map(({ tags, periodMs, isMeant }) => `${tags} ${isMeant ? 'comes and goes' : 'chatters'} every ${span(periodMs)}`)
+                .join('; ')}
+              .
+            </strong>
           ) : last ? (
             `${span(last.atMs)}: ${last.words}`
           ) : run && run.limits.length > 0 && run.limits.some(({ atMs: met }) => met <= atMs) ? (
