@@ -162,13 +162,16 @@ function bandsOfSource({ source, own, take, drawable, isDrawn }: SourceFacts): B
   }
   const [first, second] = own;
   const isSwapped = first?.isReturn === true && second?.isReturn === false;
+  const components = take((one) => isOurs(one) && one.blocks.length === 0);
+  // a loop that a wire closes has nothing in it and is drawn as it is
+  const isClosed = first && second && first.net === second.net;
   return [
     {
       ...base,
-      form: first && second && first.net === second.net ? 'list' : 'ladder',
+      form: isClosed && components.length > 0 ? 'list' : 'ladder',
       head: source,
       rails: isSwapped && first && second ? [second, first] : own,
-      components: take((one) => isOurs(one) && one.blocks.length === 0),
+      components,
     },
   ];
 }

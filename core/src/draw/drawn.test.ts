@@ -1,9 +1,14 @@
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
+import { mistakenCircuit, readMistaken } from '#core/formats';
 import { planCircuit } from '#core/graph';
-import { seededNumbers } from '../testing/demo';
+import { demo, seededNumbers } from '../testing/demo';
 import { DRAWN, feeders, tame } from '../testing/drawn';
 import { captionsOf, layoutPaths, verifyBand } from './index';
 import { wordsOverlap } from './overlap';
+
+const CALLS = readMistaken(readFileSync(join(import.meta.dirname, '../../../demo/practice/mistakes.json'), 'utf8'));
 
 /** How high the sheet of each stands, in sheet units: only to fall. */
 const HEIGHT: Readonly<Record<string, number>> = {
@@ -44,6 +49,13 @@ it('of random circuits with stray wires from line to line hardly a band is a lis
   }
   console.log(`draw: ${bands} bands of random circuits, ${lists} as lists, ${overlaps} words on words`);
   expect(lists / bands).toBeLessThan(0.01);
+});
+
+it.each(CALLS)('service call $number is drawn as paths and bundles, true to its wires', (call) => {
+  const wrong = mistakenCircuit(call, demo(call.of));
+  if (!wrong.ok) throw new Error(wrong.problems[0]!.message);
+  const sheet = layoutPaths(planCircuit(wrong.value));
+  for (const band of sheet.bands) expect([band.form, verifyBand(band, sheet.netOf)]).toEqual([expect.not.stringMatching('list'), []]);
 });
 
 describe('power in bundles', () => {

@@ -113,6 +113,12 @@ export function drawLadder(pen: Pen, { plan, lines, rails, nameOf, cells, y }: L
     drawHead(pen, plan, leftX, rightX, row);
     row += ROW;
   }
+  if (left && right && left.net === right.net) {
+    line(pen, { net: left.net, x1: leftX, y1: row, x2: rightX, y2: row });
+    ends.left = row;
+    ends.right = row;
+    row += ROW;
+  }
   for (const { tree, anchor } of lines.trees) {
     const size = measure(pen, tree);
     const width = size.cells * CELL;

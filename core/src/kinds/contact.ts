@@ -1,5 +1,6 @@
 import {
   between,
+  type ContactSymbol,
   type Drawn,
   type How,
   kindOf,
@@ -8,7 +9,6 @@ import {
   type Own,
   ohmic,
   type State,
-  type SymbolName,
   type TwoEnded,
 } from './kind';
 
@@ -66,23 +66,7 @@ export interface Contact extends TwoEnded {
   readonly form: 'NO' | 'NC';
   readonly mover: Mover;
   readonly duty: 'power' | 'control';
-  readonly symbol: Extract<
-    SymbolName,
-    | 'contact'
-    | 'isolator'
-    | 'push'
-    | 'pressure'
-    | 'thermostat'
-    | 'overload'
-    | 'end-switch'
-    | 'float'
-    | 'selector'
-    | 'light'
-    | 'clock'
-    | 'late'
-    | 'late-back'
-    | 'late-both'
-  >;
+  readonly symbol: ContactSymbol;
   readonly ratings: PoleRatings;
   /** it begins with ohms in series, until a part of its device bridges them: a soft starter with its bypass */
   readonly ramp?: { readonly until: string; readonly ohms: number } | undefined;

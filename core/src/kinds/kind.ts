@@ -145,7 +145,8 @@ export type Drawn =
       readonly text: Printed;
     };
 
-export type SymbolName =
+/** How a contact is drawn: by what works it, or by when it moves. */
+export type ContactSymbol =
   | 'contact'
   | 'isolator'
   | 'push'
@@ -153,6 +154,16 @@ export type SymbolName =
   | 'thermostat'
   | 'overload'
   | 'end-switch'
+  | 'float'
+  | 'selector'
+  | 'light'
+  | 'clock'
+  | 'late'
+  | 'late-back'
+  | 'late-both';
+
+export type SymbolName =
+  | ContactSymbol
   | 'coil'
   | 'motor'
   | 'heater'
@@ -165,13 +176,6 @@ export type SymbolName =
   | 'valve'
   | 'winding'
   | 'breaker'
-  | 'float'
-  | 'selector'
-  | 'light'
-  | 'clock'
-  | 'late'
-  | 'late-back'
-  | 'late-both'
   | 'capacitor'
   | 'diode';
 
