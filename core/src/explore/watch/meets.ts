@@ -50,7 +50,7 @@ export const watchMeets: MakeWatch<readonly Meeting[]> = (rig) => {
   };
   const couldPass = (index: number): boolean => ['wire', 'joint', 'pass'].includes(at(plan.branches, index).role);
   const ever = devices.length < 2 ? undefined : groupsWhen(couldPass);
-  const pairs: Pair[] = ever ? devices.flatMap((a, i) => devices.slice(i + 1).flatMap((b) => (isMet(ever, a, b) ? [{ a, b }] : []))) : [];
+  const pairs = ever ? pairsOf(devices, ever) : [];
   const found = new Map<Pair, Meeting>();
   return {
     see({ moment }, { calls }) {
@@ -68,6 +68,19 @@ export const watchMeets: MakeWatch<readonly Meeting[]> = (rig) => {
     result: () => [...found.values()],
   };
 };
+
+/** Pairs of which two ends each are in the same groups; the groups of each are worked out once, for a panel has many supplies. */
+function pairsOf(devices: readonly (readonly Feed[])[], groupOf: (node: number) => number): Pair[] {
+  const groups = devices.map((feeds) => new Set([...endsOf(feeds)].map(groupOf)));
+  return devices.flatMap((a, index) =>
+    devices.slice(index + 1).flatMap((b, more) => {
+      const [own, other] = [at(groups, index), at(groups, index + 1 + more)];
+      let shared = 0;
+      for (const group of own) if (other.has(group)) shared++;
+      return shared > 1 && isMet(groupOf, a, b) ? [{ a, b }] : [];
+    }),
+  );
+}
 
 /** The hot end of the one that meets the other, if another end of each meets as well. */
 function isMet(groupOf: (node: number) => number, a: readonly Feed[], b: readonly Feed[]): Feed | undefined {
