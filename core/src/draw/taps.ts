@@ -1,4 +1,4 @@
-import { least, naturally } from '#core/units';
+import { greatest, grouped, least, naturally } from '#core/units';
 import { type Distances, distances } from './bundle';
 import { type BandPlan, type Component, componentsOf } from './components';
 import { type Drawable, type Element, markAt, type SourceElement } from './elements';
@@ -63,8 +63,30 @@ export function tapped(
   const taps = tapNets
     .map((net): Rail => ({ source, index: -1, net, name: nameOf(net, kept, drawable, away), isReturn: false, passed: [] }))
     .sort((a, b) => naturally(a.name, b.name));
-  const control = componentsOf({ ...drawable, elements: rest, blocks: [] }, [...plan.rails, ...taps]);
-  return { power: withPower(kept).components, control, taps };
+  const parted = inLines(rest, [...plan.rails, ...taps], drawable, source);
+  return { power: withPower(kept).components, control: parted.control, taps: [...taps, ...parted.taps] };
+}
+
+/** What hangs on more rails than two is parted again where most of it meets: the star point of three heaters is a rail of its own. */
+function inLines(
+  elements: readonly Element[],
+  known: readonly Rail[],
+  drawable: Drawable,
+  source: SourceElement,
+): Pick<Tapped, 'control' | 'taps'> {
+  const taps: Rail[] = [];
+  for (;;) {
+    const all = [...known, ...taps];
+    const control = componentsOf({ ...drawable, elements, blocks: [] }, all);
+    const wide = control.find((one) => one.rails.length > 2);
+    const ends = (wide?.elements ?? []).flatMap((element) => [element.a, element.b].map((end) => ({ end, element })));
+    const free = ends.filter(({ end }) => !all.some((rail) => rail.net === netAt(drawable.wiring, end)));
+    const meeting = greatest([...grouped(free, ({ end }) => netAt(drawable.wiring, end))], ([, those]) => those.length);
+    if (!wide || !meeting) return { control, taps };
+    const [net, those] = meeting;
+    const name = those.map(({ end, element }) => `${element.device.tag}:${markAt(end)}`).sort(naturally)[0] ?? '?';
+    taps.push({ source, index: -1, net, name, isReturn: false, passed: [] });
+  }
 }
 
 const rails = ({ rails: own }: BandPlan): Element[] => own.flatMap(({ passed }) => passed);

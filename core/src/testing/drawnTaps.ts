@@ -8,6 +8,8 @@ const SUPPLY = ['supply-3ph-wye', { volts: 400, hz: '50' }] as const;
 const COIL = { coilKind: 'AC', coilV: 230, coilHz: '50', inrushVa: 70, sealedVa: 8 } as const;
 const K = ['contactor-3-1no', { ...COIL, motorA: 25, mostV: 690 }] as const;
 const M = ['motor-3ph', { volts: 400, runA: 5 }] as const;
+const HEATER = ['heater', { volts: 230, watts: 1000 }] as const;
+const LAMPS = ['lamp-row', { volts: 230, watts: 50, count: 5 }] as const;
 const [START, STOP] = [
   ['push-button', { form: 'NO' }],
   ['push-button', { form: 'NC' }],
@@ -104,6 +106,34 @@ export const DRAWN_TAPS: Readonly<Record<string, Circuit>> = {
     three('G1:L', 'K1:L'),
     motor('K1', 'M1'),
     'G1:L1 U1:A1 | U1:A2 G1:N | U1:C B1:C | U1:H B1:H | U1:L B1:L | G1:L1 U1:11 | U1:14 K1:A1 | K1:A2 G1:N',
+  ),
+  'three heaters in star, the call behind their breaker': drawn(
+    { Q1: ['breaker-3', {}], K1: K, E1: HEATER, E2: HEATER, E3: HEATER },
+    three('G1:L', 'Q1:L'),
+    three('Q1:T', 'K1:L'),
+    'K1:T1 E1:1 | K1:T2 E2:1 | K1:T3 E3:1 | E1:2 E2:2 | E2:2 E3:2',
+    starter('K1', 'Q1:T1'),
+  ),
+  'three circuits of lamps on one contactor': drawn(
+    { Q1: ['breaker-1', {}], Q2: ['breaker-1', {}], Q3: ['breaker-1', {}], K1: K, H1: LAMPS, H2: LAMPS, H3: LAMPS },
+    'G1:L1 Q1:L1 | G1:L2 Q2:L1 | G1:L3 Q3:L1 | Q1:T1 K1:L1 | Q2:T1 K1:L2 | Q3:T1 K1:L3',
+    'K1:T1 H1:1 | K1:T2 H2:1 | K1:T3 H3:1 | H1:2 G1:N | H2:2 G1:N | H3:2 G1:N',
+    starter('K1', 'G1:L1'),
+  ),
+  'two reversing drives, each behind its motor switch': drawn(
+    { Q1: ['motor-breaker', {}], Q2: ['motor-breaker', {}], K1: K, K2: K, K3: K, K4: K, M1: M, M2: M },
+    ...['Q1', 'Q2'].flatMap((guard, index) => {
+      const [forth, back, load] = [`K${2 * index + 1}`, `K${2 * index + 2}`, `M${index + 1}`];
+      return [
+        three('G1:L', `${guard}:L`),
+        three(`${guard}:T`, `${forth}:L`),
+        three(`${guard}:T`, `${back}:L`),
+        motor(forth, load),
+        `${back}:T1 ${load}:W | ${back}:T2 ${load}:V | ${back}:T3 ${load}:U`,
+        starter(forth, `${guard}:T1`),
+        starter(back, `${guard}:T1`),
+      ];
+    }),
   ),
   'a coil between two secondaries': drawn(
     {
