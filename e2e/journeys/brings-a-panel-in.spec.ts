@@ -213,7 +213,12 @@ test('a pattern is laid out, made, and does what it says; a second one joins it'
   await page.getByRole('combobox', { name: 'Or begin with a pattern' }).selectOption({ label: 'The second motor after the first' });
   await page.getByRole('button', { name: 'Lay it out' }).click();
   await page.getByRole('button', { name: /^Add \d+ wires/ }).click();
-  await expect(page.locator('[data-symbol="dM3:motor"], [data-symbol^="dM3"]').first()).toBeVisible();
+  // each has its control behind its own breaker: lines of its own, and the power folded above them
+  await expect(page.getByRole('button', { name: 'F2:T1–N of G1', exact: true })).toBeVisible();
+  const power = page.getByRole('navigation', { name: 'Bands of the sheet' }).getByRole('button', { name: '208 V 60 Hz from G1' });
+  await power.click();
+  await expect(page.locator('[data-symbol^="dM3"]').first()).toBeVisible();
+  await power.click();
   await tech.saved();
   // a device that no list has joins the starter, described from its label
   let [clicks, keys] = [0, 0];
