@@ -1,6 +1,6 @@
 import { type Caption, FLAG, isBlock, JOG_R, NAME, NOTE, SMALL, TITLE } from './caption';
 import { standingCaptions, standingEdges, standingFlag, standingJog, standingMarker, standingPin } from './captionsStanding';
-import type { Band, Flag, Marker, Pin, PlacedSymbol } from './sheet';
+import { type Band, type Flag, LATE, type Marker, type Pin, type PlacedSymbol } from './sheet';
 import type { SymbolFamily } from './symbols';
 import { cutTo, widthOf } from './widths';
 
@@ -8,21 +8,10 @@ import { cutTo, widthOf } from './widths';
 const UNDER_PX = 98;
 
 /** Symbols whose working part stands above them in one school. */
-const TALL: readonly PlacedSymbol['kind'][] = [
-  'thermostat',
-  'pressure',
-  'overload',
-  'float',
-  'selector',
-  'light',
-  'clock',
-  'late',
-  'late-back',
-  'late-both',
-];
+const TALL: readonly PlacedSymbol['kind'][] = ['thermostat', 'pressure', 'overload', 'float', 'selector', 'light', 'clock', ...LATE];
 
 /** What follows something else, or heads its band, is described there. */
-const BARE: ReadonlySet<PlacedSymbol['kind']> = new Set(['contact', 'late', 'late-back', 'late-both', 'source', 'secondary']);
+const BARE: ReadonlySet<PlacedSymbol['kind']> = new Set<PlacedSymbol['kind']>(['contact', ...LATE, 'source', 'secondary']);
 
 /** What stands under a symbol at rest. */
 export function underOf({ kind, text, description }: PlacedSymbol): string {

@@ -13,7 +13,20 @@ import { placeMarkers } from './markers';
 import { PATH_VIEW } from './nudge';
 import { createPen, type Ground, line, type Pen } from './pen';
 import { type Rail, railsOf } from './rails';
-import { type Band, CELL, COMB_ROW, FIRST_ROW, LANE, LEAST_CELLS, MARGIN, type PlacedSymbol, RAIL_GAP, ROW, type Sheet } from './sheet';
+import {
+  type Band,
+  CELL,
+  COMB_ROW,
+  FIRST_ROW,
+  LANE,
+  LATE,
+  LEAST_CELLS,
+  MARGIN,
+  type PlacedSymbol,
+  RAIL_GAP,
+  ROW,
+  type Sheet,
+} from './sheet';
 import { tidyBand } from './tidy';
 import { verifyBand } from './verify';
 
@@ -244,7 +257,7 @@ function numberLines(band: Band, before: number): Band {
 }
 
 /** What a coil moves, at once or late. */
-const MOVED: ReadonlySet<PlacedSymbol['kind']> = new Set(['contact', 'late', 'late-back', 'late-both']);
+const MOVED: ReadonlySet<PlacedSymbol['kind']> = new Set<PlacedSymbol['kind']>(['contact', ...LATE]);
 
 /** Cross references: coil to its contacts' lines, contact to its coil's line. */
 function crossRefer(bands: readonly Band[]): void {

@@ -20,6 +20,9 @@ export type VoltageClass = 'elv-ac' | 'elv-dc' | 'control' | 'power' | 'none';
 /** Symbols of parts, and of what the sheet itself draws: a supply, a block with rows of its own, a plain wire. */
 export type SymbolKind = SymbolName | 'source' | 'secondary' | 'source-block' | BlockSymbol | 'wire';
 
+/** Contacts that a timer moves, by when they move. */
+export const LATE = ['late', 'late-back', 'late-both'] as const satisfies readonly SymbolKind[];
+
 /** What a band is called: facts, from which the words are made. */
 export type BandName =
   | { readonly code: 'mains'; readonly volts: number | undefined; readonly hz: number | undefined; readonly tag: string }

@@ -6,6 +6,7 @@ import { schoolOf } from '#core/schools';
 import { at } from '#core/units';
 import { type Opinion, ruleOf } from '../finding';
 import type { Study } from '../study';
+import { heats } from './heats';
 
 export interface FanTold {
   readonly code: 'late' | 'early';
@@ -47,7 +48,7 @@ const doesOf = ({ circuit }: Study, device: Device) => familyOf(device, circuit)
 function heatsNear(study: Study, device: Device): boolean {
   const { neighbourhoodOf } = graphOf(study.exploration.plan);
   return Object.values(study.circuit.devices).some(
-    (other) => doesOf(study, other) === 'heats' && neighbourhoodOf(other.id) === neighbourhoodOf(device.id),
+    (other) => heats(study.circuit, other) && neighbourhoodOf(other.id) === neighbourhoodOf(device.id),
   );
 }
 

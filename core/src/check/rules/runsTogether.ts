@@ -1,8 +1,9 @@
 import type { Circuit, Device, Pair } from '#core/circuit';
-import { familyOf, plateNumber } from '#core/devices';
+import { familyOf } from '#core/devices';
 import { aloneIn, type Exploration, isEverOn, togetherIn } from '#core/explore';
 import { graphOf } from '#core/graph';
 import { type Opinion, ruleOf } from '../finding';
+import { heats } from './heats';
 
 export interface TogetherTold {
   /** a pair that a person has ruled on, or one that somebody should */
@@ -37,20 +38,15 @@ function ruledOn({ devices }: Circuit, exploration: Exploration, { a, b, rule }:
   return [{ about: [one, other], key: b, verdict: 'danger', told: { code, a: one.tag, b: other.tag }, calls }];
 }
 
-/** Less than this is a crankcase or an anti-condensation heater, which stands alone on purpose. Common practice. */
-const LEAST_WATTS = 500;
-
 /** What is asked about: heat together with cooling, heat without the air that is there for it, as long as nobody has said. */
 function proposedIn(circuit: Circuit, exploration: Exploration): Opinion<TogetherTold>[] {
   const { neighbourhoodOf } = graphOf(exploration.plan);
-  const thatDo = (does: 'heats' | 'cools' | 'moves'): Device[] =>
+  const thatDo = (does: 'cools' | 'moves'): Device[] =>
     Object.values(circuit.devices).filter((device) => familyOf(device, circuit).is?.does === does);
   const isRuled = (a: Device, b: Device): boolean =>
     circuit.pairs.some((pair) => (pair.a === a.id && pair.b === b.id) || (pair.a === b.id && pair.b === a.id));
   const isNear = (a: Device, b: Device): boolean => neighbourhoodOf(a.id) === neighbourhoodOf(b.id);
-  const heaters = thatDo('heats').filter(
-    (heater) => (plateNumber(heater, 'watts') ?? LEAST_WATTS) >= LEAST_WATTS && isEverOn(exploration, heater.id),
-  );
+  const heaters = Object.values(circuit.devices).filter((device) => heats(circuit, device) && isEverOn(exploration, device.id));
   const cooled = heaters.flatMap((heater) =>
     thatDo('cools')
       .filter((cooler) => isNear(heater, cooler) && !isRuled(heater, cooler))

@@ -87,7 +87,8 @@ function isMet(groupOf: (node: number) => number, a: readonly Feed[], b: readonl
   const theirs = new Set([...endsOf(b)].map(groupOf));
   const both = new Set([...endsOf(a)].map(groupOf).filter((group) => theirs.has(group)));
   if (both.size < 2) return undefined;
-  return a.find(({ hot }) => both.has(groupOf(hot)));
+  // of a secondary that meets by its lower taps alone the whole stands for it
+  return a.find(({ hot }) => both.has(groupOf(hot))) ?? a[0];
 }
 
 function meetingOf({ a, b }: Pair): Pick<Meeting, 'a' | 'b' | 'of' | 'ratedA'> {

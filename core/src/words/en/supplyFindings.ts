@@ -52,15 +52,15 @@ function tellMeeting({ told, circuit, finding }: Said<'supplies-meet'>): Finding
 export const SUPPLY_WORDS: { readonly [R in SupplyRule]: (said: Said<R>) => FindingWords } = {
   'supplies-meet': tellMeeting,
 
-  'transformer-tap': ({ tag, told: { idleV, tap, ratio, fedShare }, is }) =>
-    ratio < 0.05 && fedShare >= 0.05
+  'transformer-tap': ({ tag, told: { code, idleV, tap, ratio, fedShare }, is }) =>
+    code === 'held down'
       ? {
           title: `${tag} gives ${is} with its primary fed`,
           consequence: 'What hangs on it gets nothing, and its windings burn.',
           reason: `Its primary has ${percent(fedShare)} of its volts: its secondary is short-circuited, or another one works against it.`,
           remedy: 'Isolate. Part its secondary from all else, and measure it open.',
         }
-      : ratio < 0.05
+      : code === 'not fed'
         ? unread(
             tag,
             'its primary is never fed',
