@@ -87,8 +87,9 @@ function isMet(groupOf: (node: number) => number, a: readonly Feed[], b: readonl
   const theirs = new Set([...endsOf(b)].map(groupOf));
   const both = new Set([...endsOf(a)].map(groupOf).filter((group) => theirs.has(group)));
   if (both.size < 2) return undefined;
-  // of a secondary that meets by its lower taps alone the whole stands for it
-  return a.find(({ hot }) => both.has(groupOf(hot))) ?? a[0];
+  // of secondaries that meet by their lower taps alone the whole stands for them; a neutral and its star point are no two ends of the mains
+  const isSecondaries = [...a, ...b].every(({ part }) => part.kind === 'transformer');
+  return a.find(({ hot }) => both.has(groupOf(hot))) ?? (isSecondaries ? a[0] : undefined);
 }
 
 function meetingOf({ a, b }: Pair): Pick<Meeting, 'a' | 'b' | 'of' | 'ratedA'> {
