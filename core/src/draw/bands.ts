@@ -1,7 +1,7 @@
-import { grouped, naturally } from '#core/units';
+import { grouped, least, naturally } from '#core/units';
 import { type BandPlan, type Component, componentsOf } from './components';
 import type { Drawable, SourceElement } from './elements';
-import type { Rail } from './rails';
+import { fullName, type Rail } from './rails';
 import type { BandName, VoltageClass } from './sheet';
 import { isMixed, tapped } from './taps';
 
@@ -80,34 +80,66 @@ const isLoop = ({ name }: SourceElement): boolean => name.code === 'loop' || nam
 const inSupplyOrder = (a: SourceElement, b: SourceElement): number =>
   RANK[a.tint] - RANK[b.tint] || Number(isLoop(a)) - Number(isLoop(b)) || naturally(a.device.tag, b.device.tag) || naturally(a.id, b.id);
 
+/** A part of the circuit and the supply in whose band it stands: of the rails it comes to, those of that supply, and those at which it stops. */
+interface Housed {
+  readonly component: Component;
+  readonly source: SourceElement;
+  readonly own: readonly Rail[];
+  readonly others: readonly Rail[];
+}
+
+/** What several supplies feed stands with the one that it has most rails of; the first of equals. What lies between one rail of each of two stands with neither. */
+function housed(component: Component, rails: ReadonlyMap<SourceElement, readonly Rail[]>): Housed | undefined {
+  const nets = new Set(component.rails.map(({ net }) => net));
+  const houses = [...rails].map(([source, all]) => {
+    const own = all.filter(({ net }) => nets.has(net));
+    return { component, source, own, others: component.rails.filter(({ net }) => !own.some((rail) => rail.net === net)) };
+  });
+  const best = least(houses, ({ others }) => others.length);
+  if (!best || best.own.length === 0 || (best.others.length > 0 && best.own.length < 2)) return undefined;
+  return best;
+}
+
 /**
  * What belongs into one band each: elements that rails of one system join, in the order of the sheet, or as a person has put them.
- * @param isDrawn whether the power of a band is drawn in bundles or as a comb
  */
-export function planBands(
-  drawable: Drawable,
-  rails: readonly Rail[],
-  isDrawn: (plan: BandPlan) => boolean,
-  placed: PlacedLines = {},
-): BandPlan[] {
-  let left = inReadingOrder(componentsOf(drawable, rails));
-  const take = (test: (component: Component) => boolean): Component[] => {
-    const taken = left.filter(test);
-    if (taken.length > 0) left = left.filter((component) => !taken.includes(component));
+export function planBands(drawable: Drawable, rails: readonly Rail[], formOf: FormOf, placed: PlacedLines = {}): BandPlan[] {
+  const bySource = new Map(
+    [...drawable.sources].sort(inSupplyOrder).map((source) => [source, rails.filter((rail) => rail.source === source)] as const),
+  );
+  let left = inReadingOrder(componentsOf(drawable, rails)).map((component) => ({ component, house: housed(component, bySource) }));
+  /** takes what stands in the band of a supply and passes a test */
+  const take: Take = (source, test) => {
+    const taken = left.flatMap(({ house }) => (house?.source === source && test(house) ? [house] : []));
+    if (taken.length > 0) left = left.filter(({ house }) => !house || !taken.includes(house));
     return taken;
   };
-  const bySource = grouped(rails, ({ source }) => source);
-  const plans: BandPlan[] = [];
-  for (const source of [...drawable.sources].sort(inSupplyOrder))
-    plans.push(...bandsOfSource({ source, own: bySource.get(source) ?? [], take, drawable, isDrawn }));
-  const between = take((one) => one.rails.length > 0);
-  const apart = { form: 'list', head: undefined, rails: [] } as const;
+  const ofSources = [...bySource].flatMap(([source, own]) => bandsOfSource({ source, own, take, drawable, formOf }));
+  const isApart = ({ name }: BandPlan): boolean => name.code === 'between supplies';
+  const plans: BandPlan[] = [...ofSources.filter((plan) => !isApart(plan)), ...ofSources.filter(isApart)];
+  const loose = left.map(({ component }) => component);
+  const between = loose.filter((one) => one.rails.length > 0);
   plans.push(...betweenSupplies(between.filter((one) => one.rails.length === 2)));
-  const more = between.filter((one) => one.rails.length !== 2);
-  if (more.length > 0) plans.push({ ...apart, name: { code: 'between supplies' }, tint: 'power', components: more });
-  if (left.length > 0) plans.push({ ...apart, name: { code: 'no supply' }, tint: 'none', components: left });
+  plans.push(
+    ...apart(
+      { code: 'between supplies' },
+      between.filter((one) => one.rails.length !== 2),
+    ),
+  );
+  plans.push(
+    ...apart(
+      { code: 'no supply' },
+      loose.filter((one) => one.rails.length === 0),
+    ),
+  );
   return plans.map((plan) => (plan.form === 'ladder' ? { ...plan, components: asPlaced(plan.components, placed) } : plan));
 }
+
+/** What no band holds, by itself. */
+const apart = (name: BandName & { readonly code: 'between supplies' | 'no supply' }, components: readonly Component[]): BandPlan[] =>
+  components.length === 0
+    ? []
+    : [{ name, tint: name.code === 'no supply' ? 'none' : 'power', form: 'list', head: undefined, rails: [], components }];
 
 /** What lies between a rail of one supply and one of another: lines between the two, each named with its supply. */
 const betweenSupplies = (components: readonly Component[]): BandPlan[] =>
@@ -116,64 +148,112 @@ const betweenSupplies = (components: readonly Component[]): BandPlan[] =>
     tint: 'power',
     form: 'ladder',
     head: undefined,
-    rails: (those[0]?.rails ?? []).map((rail) => ({
-      ...rail,
-      name: rail.name.includes(':') ? rail.name : `${rail.source.device.tag}:${rail.name}`,
-    })),
+    rails: (those[0]?.rails ?? []).map((rail) => ({ ...rail, name: fullName(rail) })),
     components: those,
   }));
+
+/** The form in which a band is drawn as it is planned; undefined: in none. */
+type FormOf = (plan: BandPlan) => 'ladder' | 'bundle' | 'comb' | undefined;
+
+type Take = (source: SourceElement, test: (house: Housed) => boolean) => readonly Housed[];
 
 interface SourceFacts {
   readonly source: SourceElement;
   readonly own: readonly Rail[];
-  readonly take: (test: (component: Component) => boolean) => Component[];
+  readonly take: Take;
   readonly drawable: Drawable;
-  readonly isDrawn: (plan: BandPlan) => boolean;
+  readonly formOf: FormOf;
 }
 
-function bandsOfSource({ source, own, take, drawable, isDrawn }: SourceFacts): BandPlan[] {
-  const isOurs = (component: Component): boolean => component.rails.length > 0 && component.rails.every((rail) => rail.source === source);
-  const base = { tint: source.tint, name: source.name };
-  if (own.length > 2) {
-    const comb = {
-      ...base,
-      form: 'comb' as const,
-      head: source,
-      rails: own,
-      components: take((one) => isOurs(one) && (one.blocks.length > 0 || one.rails.length > 2)),
-    };
-    const parted = isMixed(comb) && !isDrawn(comb) ? tapped(comb, source, drawable, isDrawn) : undefined;
-    // the way back stands at the right
-    const all = [...own.filter((rail) => !rail.isReturn), ...(parted?.taps ?? []), ...own.filter((rail) => rail.isReturn)];
-    // what hangs on three rails is no line of a ladder
-    const isLine = ({ rails }: Component): boolean => rails.length < 3;
-    const fits = parted?.control.every(isLine) === true ? parted : undefined;
-    let loose = fits?.control ?? [];
-    return [
-      fits ? { ...comb, components: fits.power } : comb,
-      ...pairsOf(fits ? all : own).flatMap((pair): BandPlan[] => {
-        const isOfPair = (one: Component): boolean => one.rails.every((rail) => pair.includes(rail));
-        const components = [...take((one) => isOurs(one) && isOfPair(one)), ...loose.filter(isOfPair)];
-        loose = loose.filter((one) => !isOfPair(one));
-        const name: BandName = { code: 'pair', rails: pair.map(({ name: mark }) => mark), tag: source.device.tag };
-        return components.length > 0 ? [{ ...base, name, form: 'ladder', head: undefined, rails: pair, components }] : [];
-      }),
-    ];
-  }
-  const [first, second] = own;
-  const isSwapped = first?.isReturn === true && second?.isReturn === false;
-  const components = take((one) => isOurs(one) && one.blocks.length === 0);
-  // a loop that a wire closes has nothing in it and is drawn as it is
-  const isClosed = first && second && first.net === second.net;
-  return [
-    {
-      ...base,
-      form: isClosed && components.length > 0 ? 'list' : 'ladder',
-      head: source,
-      rails: isSwapped && first && second ? [second, first] : own,
-      components,
-    },
-  ];
+interface Power {
+  /** the bundles of the supply, and what could not be drawn with them */
+  readonly plans: readonly BandPlan[];
+  /** lines of what is taken from inside it, and the points from which it is */
+  readonly control: readonly Component[];
+  readonly taps: readonly Rail[];
+}
+
+const bandOf = (plan: BandPlan, houses: readonly Housed[]): BandPlan => ({
+  ...plan,
+  others: [...new Set(houses.flatMap(({ others }) => others))],
+  components: houses.map(({ component }) => component),
+});
+
+/** What stands with a supply. What stops at rails of others, and cannot be drawn so, is told apart. */
+function orApart(houses: readonly Housed[], draw: (houses: readonly Housed[]) => Power | undefined, otherwise: BandPlan): Power {
+  const shared = houses.filter(({ others }) => others.length > 0);
+  const ours = houses.filter(({ others }) => others.length === 0);
+  const whole = draw(houses);
+  if (whole) return whole;
+  const rest = shared.length > 0 ? draw(ours) : undefined;
+  const { plans, ...parted } = rest ?? { plans: [bandOf(otherwise, ours)], control: [], taps: [] };
+  const left = shared.map(({ component }) => component);
+  return { ...parted, plans: [...plans, ...apart({ code: 'between supplies' }, left)] };
 }
 
 const pairsOf = (rails: readonly Rail[]): Rail[][] => rails.flatMap((a, i) => rails.slice(i + 1).map((b) => [a, b]));
+
+function bandsOfSource({ source, own, take, drawable, formOf }: SourceFacts): BandPlan[] {
+  const base = { tint: source.tint, name: source.name, components: [] };
+  const asDrawn =
+    (plan: BandPlan) =>
+    (houses: readonly Housed[]): Power | undefined => {
+      const whole = bandOf(plan, houses);
+      return whole.others?.length === 0 || formOf(whole) ? { plans: [whole], control: [], taps: [] } : undefined;
+    };
+  if (own.length <= 2) {
+    const [first, second] = own;
+    const isSwapped = first?.isReturn === true && second?.isReturn === false;
+    const houses = take(source, ({ component }) => component.blocks.length === 0);
+    // a loop that a wire closes has nothing in it and is drawn as it is
+    const isClosed = first && second && first.net === second.net;
+    const rails = isSwapped && first && second ? [second, first] : own;
+    const plan: BandPlan = { ...base, form: isClosed && houses.length > 0 ? 'list' : 'ladder', head: source, rails };
+    return [...orApart(houses, asDrawn(plan), plan).plans];
+  }
+  const comb: BandPlan = { ...base, form: 'comb', head: source, rails: own };
+  const { plans, control, taps } = orApart(
+    take(source, ({ component, own: ours }) => component.blocks.length > 0 || ours.length > 2),
+    (houses) => {
+      const whole = bandOf(comb, houses);
+      if (!isMixed(whole)) return asDrawn(comb)(houses);
+      const form = formOf(whole);
+      if (form === 'bundle') return asDrawn(comb)(houses);
+      for (const isDrawn of [(plan: BandPlan) => formOf(plan) === 'bundle', (plan: BandPlan) => formOf(plan) !== undefined]) {
+        const parted = tapped(whole, source, drawable, isDrawn);
+        // what hangs on three rails is no line of a ladder
+        if (parted?.control.every(({ rails }) => rails.length < 3)) return { ...parted, plans: [{ ...whole, components: parted.power }] };
+      }
+      return form && asDrawn(comb)(houses);
+    },
+    comb,
+  );
+  const isOwn = ({ net }: Rail): boolean => [...own, ...taps].some((rail) => rail.net === net);
+  const others = new Set(control.flatMap(({ rails }) => rails.filter((rail) => !isOwn(rail))));
+  // the way back stands at the right
+  const all = [
+    ...own.filter(({ isReturn }) => !isReturn),
+    ...taps,
+    ...[...others].map((rail) => ({ ...rail, name: fullName(rail) })),
+    ...own.filter(({ isReturn }) => isReturn),
+  ];
+  let loose = control;
+  return [
+    ...plans,
+    ...pairsOf(all).flatMap((rails): BandPlan[] => {
+      const isOfPair = (those: readonly Rail[]): boolean => those.every(({ net }) => rails.some((rail) => rail.net === net));
+      const name: BandName = { code: 'pair', rails: rails.map(({ name: mark }) => mark), tag: source.device.tag };
+      const plan: BandPlan = { ...base, name, form: 'ladder', head: undefined, rails };
+      const lines = orApart(
+        take(source, ({ own: ours }) => isOfPair(ours)),
+        asDrawn(plan),
+        plan,
+      ).plans;
+      const tappedHere = loose.filter((one) => isOfPair(one.rails));
+      loose = loose.filter((one) => !tappedHere.includes(one));
+      return lines
+        .map((one, index) => (index === 0 ? { ...one, components: [...one.components, ...tappedHere] } : one))
+        .filter(({ components }) => components.length > 0);
+    }),
+  ];
+}

@@ -1,17 +1,10 @@
 import { at, grouped, naturally } from '#core/units';
-import type { BandPlan } from './components';
+import { type BandPlan, beyondIn, isStop, type NetsOf, netsWithin } from './components';
 import type { BlockElement, Element, SourceElement } from './elements';
+import { inLine, type Strand } from './inLine';
 import type { Ground } from './pen';
-import { beyond } from './rails';
 import { elementsOf, type Reduced, reduce, type Tree, withEndHangs } from './reduce';
 import { netAt, type Wiring } from './wiring';
-
-/** One conductor's way through a device of several poles: from the net nearer the source to the one beyond. */
-export interface Strand {
-  readonly element: Element;
-  readonly from: number;
-  readonly to: number;
-}
 
 /** What stands together on neighbouring lines: the poles of a device, a load of several terminals, a part between two conductors, the source. */
 export type Item =
@@ -27,6 +20,7 @@ export interface BundlePlan {
   readonly order: ReadonlyMap<number, number>;
   /** nets that go together are one node */
   readonly node: (net: number) => number;
+  readonly netsOf: NetsOf;
 }
 
 /** Sets of nets that grow together. */
@@ -48,17 +42,19 @@ function netGroups() {
   };
 }
 
+/** What nothing leads to from the source. */
+const FAR = 1e6;
+
 export type Distances = ReadonlyMap<number, number>;
 
 /** How many parts every net is away from the source. */
-export function distances(wiring: Wiring, source: SourceElement, elements: readonly Element[]): Distances {
+export function distances(wiring: Wiring, netsOf: NetsOf, source: SourceElement, elements: readonly Element[]): Distances {
   const onNet = new Map<number, Element[]>();
-  for (const element of elements)
-    for (const net of [netAt(wiring, element.a), netAt(wiring, element.b)]) onNet.set(net, [...(onNet.get(net) ?? []), element]);
+  for (const element of elements) for (const net of netsOf(element)) onNet.set(net, [...(onNet.get(net) ?? []), element]);
   const away = new Map<number, number>(source.terminals.map((terminal) => [netAt(wiring, terminal), 0]));
   for (const [net, far] of away)
     for (const element of onNet.get(net) ?? []) {
-      const next = beyond(wiring, element, net);
+      const next = beyondIn(netsOf(element), net);
       // what uses what comes does not feed on
       if (!away.has(next) && !element.isLoad) away.set(next, far + 1);
     }
@@ -80,32 +76,44 @@ const keyOf = (tree: Tree<Item>): string => {
   return tagOf(items.find(isLoad) ?? at(items, 0));
 };
 const isRing = ({ from, to }: Tree<Item>): boolean => from === to;
-/** What goes on comes before what lies between two conductors; then by tag. */
-const inOrder = (a: Tree<Item>, b: Tree<Item>): number => Number(isRing(a)) - Number(isRing(b)) || naturally(keyOf(a), keyOf(b));
+const isStopping = (tree: Tree<Item>): boolean => isStop(tree.to) && !elementsOf(tree).some(isLoad);
+/** What goes on comes before what stops at another supply, and before what lies between two conductors; then by tag. */
+const inOrder = (a: Tree<Item>, b: Tree<Item>): number =>
+  Number(isRing(a)) - Number(isRing(b)) || Number(isStopping(a)) - Number(isStopping(b)) || naturally(keyOf(a), keyOf(b));
 
 /**
  * The power of a band in bundles: conductors that go together through the poles of one device after the other.
  * @returns undefined where it is no such thing, and is to be drawn conductor by conductor
  */
-export function bundlesOf({ wiring }: Ground, { head: source, rails, components }: BandPlan): BundlePlan | undefined {
+export function bundlesOf({ wiring }: Ground, plan: BandPlan): BundlePlan | undefined {
+  const { head: source, rails, components } = plan;
   if (!source) return undefined;
+  const netsOf = netsWithin(wiring, plan);
   const passed = rails.flatMap((rail) => rail.passed);
   const elements = [...passed, ...components.flatMap((one) => one.elements)];
   const blocks = components.flatMap((one) => one.blocks);
-  const away = distances(wiring, source, elements);
-  const strandOf = (element: Element): Strand => {
-    const [a, b] = [netAt(wiring, element.a), netAt(wiring, element.b)];
-    const isForth = (away.get(a) ?? Number.POSITIVE_INFINITY) <= (away.get(b) ?? Number.POSITIVE_INFINITY);
-    return { element, from: isForth ? a : b, to: isForth ? b : a };
+  const away = distances(wiring, netsOf, source, elements);
+  const further = (element: Element): number => {
+    const [a, b] = netsOf(element).map((net) => away.get(net) ?? FAR);
+    return (b ?? 0) - (a ?? 0);
+  };
+  const strandOf = (element: Element, isForth: boolean): Strand => {
+    const [a, b] = netsOf(element);
+    return { element, before: [], after: [], from: isForth ? a : b, to: isForth ? b : a };
+  };
+  /** windings are read one way, whichever of their ends a longer way leads to; each pole from its end nearer the source */
+  const strandsOf = (group: readonly Element[]): Strand[] => {
+    const all = group.reduce((sum, one) => sum + further(one), 0);
+    return group.map((one) => strandOf(one, (one.isLoad ? all : further(one)) >= 0));
   };
   const sourceNets = source.terminals.map((terminal) => netAt(wiring, terminal));
   // poles of one device in step are one; what carries one conductor twice, or bridges its own, is taken pole by pole
   const poles = [...grouped(elements, ({ device, kind }) => `${device.id} ${kind}`).values()];
   // windings of one motor whose both ends are brought out go together too; a load by itself lies between two conductors
   const isAlone = ([first, ...others]: readonly Element[]): boolean => first?.isLoad === true && others.length === 0;
-  const devices = poles.filter((one) => !isAlone(one)).map((one) => one.map(strandOf));
+  const devices = poles.filter((one) => !isAlone(one)).map(strandsOf);
   const alone = poles.filter(isAlone).flat();
-  let groups: (readonly Strand[])[] = devices;
+  let groups = inLine(devices, { wiring, netsOf, ends: [source, ...blocks], elements });
   for (let turn = 0; ; turn++) {
     const nets = netGroups();
     nets.join(sourceNets);
@@ -121,12 +129,13 @@ export function bundlesOf({ wiring }: Ground, { head: source, rails, components 
       groups = split;
       continue;
     }
-    return planOf({ wiring, source, blocks, away, alone, groups, node: nets.find });
+    return planOf({ wiring, netsOf, source, blocks, away, alone, groups, node: nets.find });
   }
 }
 
 interface Parts {
   readonly wiring: Wiring;
+  readonly netsOf: NetsOf;
   readonly source: SourceElement;
   readonly blocks: readonly BlockElement[];
   readonly away: ReadonlyMap<number, number>;
@@ -136,7 +145,7 @@ interface Parts {
   readonly node: (net: number) => number;
 }
 
-function planOf({ wiring, source, blocks, away, alone, groups, node }: Parts): BundlePlan | undefined {
+function planOf({ wiring, netsOf, source, blocks, away, alone, groups, node }: Parts): BundlePlan | undefined {
   const order = orderOf(source, wiring, groups, away);
   const place = (net: number): number => order.get(net) ?? order.size + net;
   const ends = new Map<Item, readonly [number, number]>();
@@ -151,7 +160,10 @@ function planOf({ wiring, source, blocks, away, alone, groups, node }: Parts): B
     put(single ? { as: 'part', element: first.element } : { as: 'poles', strands: sorted }, node(first.from), node(first.to));
   }
   for (const block of blocks) put({ as: 'block', block }, node(netAt(wiring, at(block.terminals, 0))), beyondLoad--);
-  for (const element of alone) put({ as: 'part', element }, node(netAt(wiring, element.a)), node(netAt(wiring, element.b)));
+  for (const element of alone) {
+    const [a, b] = netsOf(element);
+    put({ as: 'part', element }, node(a), node(b));
+  }
   /** the conductors with which a tree ends at one of its nodes */
   const netsAt = (tree: Tree<Item>, side: 'from' | 'to'): readonly number[] => {
     if (tree.type !== 'edge') return netsAt(at(tree.parts, tree.type === 'series' && side === 'to' ? -1 : 0), side);
@@ -160,7 +172,7 @@ function planOf({ wiring, source, blocks, away, alone, groups, node }: Parts): B
       item.as === 'poles'
         ? item.strands.flatMap(({ from, to }) => [from, to])
         : item.as === 'part'
-          ? [netAt(wiring, item.element.a), netAt(wiring, item.element.b)]
+          ? netsOf(item.element)
           : (item.as === 'block' ? item.block : item.source).terminals.map((terminal) => netAt(wiring, terminal));
     return nets.filter((net) => node(net) === tree[side]);
   };
@@ -182,7 +194,7 @@ function planOf({ wiring, source, blocks, away, alone, groups, node }: Parts): B
   const hanging = [...reduced.hangs].flatMap(([net, trees]) => (net === start ? trees : []));
   if ([...reduced.hangs.keys()].some((net) => net !== start)) return undefined;
   const root = withEndHangs<Item>({ type: 'edge', element: { as: 'source', source }, from: -1, to: start }, hanging.sort(inOrder));
-  return { root: sortedTree(root), order, node };
+  return { root: sortedTree(root), order, node, netsOf };
 }
 
 /** What hangs at a net in reading order, all the way down. */

@@ -1,8 +1,10 @@
 import { at, grouped } from '#core/units';
-import type { BundlePlan, Item, Strand } from './bundle';
+import type { BundlePlan, Item } from './bundle';
+import { isStop } from './components';
 import { type Element, markAt } from './elements';
+import { type Strand, turned, walkStrand } from './inLine';
 import { drawJoint, jointWidth, type Lane, uprightsOf } from './joints';
-import { cellsOf, dot, drawElement, type Ground, line, type Pen, symbolOf } from './pen';
+import { cellsOf, dot, drawElement, flag, type Ground, line, type Pen, symbolOf } from './pen';
 import { measure as measureLadder, place as placeLadder } from './place';
 import { elementsOf, reduce, type Tree } from './reduce';
 import { CELL, LANE, PIN, ROW } from './sheet';
@@ -39,7 +41,7 @@ const shifted = (lanes: readonly Lane[], x: number, y: number): Lane[] =>
 function ringOf({ ground, node, order }: Facts, tree: Tree<Item>): { readonly tree: Tree; readonly nets: readonly [number, number] } {
   const elements = elementsOf(tree).flatMap((item): readonly Element[] => {
     if (item.as === 'part') return [item.element];
-    if (item.as === 'poles') return item.strands.map(({ element }) => element);
+    if (item.as === 'poles') return item.strands.flatMap(({ element, before, after }) => [...before, element, ...after]);
     throw new NoBundle();
   });
   const netsOf = ({ a, b }: Element) => [netAt(ground.wiring, a), netAt(ground.wiring, b)] as const;
@@ -61,7 +63,23 @@ const isRing = ({ from, to }: Tree<Item>): boolean => from === to;
 
 /** Poles as they are drawn from left to right: a way that is read from its other end is turned. */
 const strandsOf = ({ node }: BundlePlan, strands: readonly Strand[], start: number): readonly Strand[] =>
-  node(at(strands, 0).from) === start ? strands : strands.map(({ element, from, to }) => ({ element, from: to, to: from }));
+  node(at(strands, 0).from) === start ? strands : strands.map(turned);
+
+/** Columns of the parts of a device's strands: what stands by itself in a conductor has a column of its own, so that its words have room. */
+function columnsOf(ground: Ground, strands: readonly Strand[]): { readonly at: ReadonlyMap<Element, number>; readonly width: number } {
+  const columns: (readonly Element[])[] = [
+    ...strands.flatMap(({ before }) => before.map((one) => [one])),
+    strands.map(({ element }) => element),
+    ...strands.flatMap(({ after }) => after.map((one) => [one])),
+  ];
+  const starts = new Map<Element, number>();
+  let x = 0;
+  for (const column of columns) {
+    for (const element of column) starts.set(element, x);
+    x += Math.max(...column.map((element) => cellsOf(ground, element))) * CELL;
+  }
+  return { at: starts, width: x };
+}
 
 function sizeOfItem(facts: Facts, item: Item, start: number): Size {
   const { ground } = facts;
@@ -69,9 +87,10 @@ function sizeOfItem(facts: Facts, item: Item, start: number): Size {
   switch (item.as) {
     case 'poles': {
       const strands = strandsOf(facts, item.strands, start);
-      const width = Math.max(...item.strands.map(({ element }) => cellsOf(ground, element))) * CELL;
+      const { width } = columnsOf(ground, strands);
       return {
-        width,
+        // a way that stops bears the name of the rail at which it does
+        width: strands.some(({ to }) => isStop(to)) ? width + CELL / 2 : width,
         height: (item.strands.length - 1) * LANE + ROW,
         left: strands.map(({ from }, index) => ({ net: from, x: 0, y: index * LANE })),
         right: strands.map(({ to }, index) => ({ net: to, x: width, y: index * LANE })),
@@ -252,20 +271,14 @@ function drawItem(
   const { wiring } = pen;
   const size = sizeOfItem(facts, item, start);
   if (item.as === 'poles') {
-    strandsOf(facts, item.strands, start).forEach(({ element, from }, index) => {
-      drawElement(pen, {
-        element,
-        isReversed: netAt(wiring, element.a) !== from,
-        left: x,
-        right: x + size.width,
-        at: x,
-        y: y + index * LANE,
-        ...(item.strands.length > 1 ? { stack: { index, of: item.strands.length } } : {}),
-      });
-    });
     const lanes = shifted(size.right, x, y);
+    const strands = strandsOf(facts, item.strands, start);
+    const columns = columnsOf(pen, strands);
+    strands.forEach((strand, index) => {
+      drawStrand(pen, facts, { strand, columns: columns.at, x, end: at(lanes, index), index, of: strands.length });
+    });
     for (const joined of grouped(lanes, ({ net }) => net).values()) drawStar(pen, joined);
-    const middle = x + CELL / 2;
+    const middle = x + (columns.at.get(at(strands, 0).element) ?? 0) + CELL / 2;
     if (item.strands.length > 1 && !item.strands.some(({ element }) => element.isLoad))
       pen.links.push({ x1: middle, y1: y, x2: middle, y2: y + (item.strands.length - 1) * LANE });
     return { left: shifted(size.left, x, y), right: lanes };
@@ -297,6 +310,34 @@ function drawItem(
     return { net, x: out, y: y + index * LANE };
   });
   return isSource ? { left: [], right: lanes } : { left: lanes, right: [] };
+}
+
+interface StrandPlace {
+  readonly strand: Strand;
+  readonly columns: ReadonlyMap<Element, number>;
+  readonly x: number;
+  readonly end: Lane;
+  /** its place among the conductors that go together */
+  readonly index: number;
+  readonly of: number;
+}
+
+/** One conductor through a device: its pole, and what stands by itself before and behind it. */
+function drawStrand(pen: Pen, { netsOf }: Facts, { strand, columns, x, end, index, of }: StrandPlace): void {
+  const parts = walkStrand(strand, netsOf);
+  let left = x;
+  parts.forEach(({ element, enteredAt }, place) => {
+    const at1 = x + (columns.get(element) ?? 0);
+    const right = place === parts.length - 1 ? end.x : at1 + cellsOf(pen, element) * CELL;
+    const isAlone = element !== strand.element;
+    const isReversed = netsOf(element)[0] !== enteredAt;
+    const stack = of > 1 ? { stack: { index, of, ...(isAlone ? { isAlone } : {}) } } : {};
+    drawElement(pen, { element, isReversed, left, right, at: at1, y: end.y, ...stack });
+    left = right;
+    if (place < parts.length - 1 || !isStop(strand.to)) return;
+    const net = netAt(pen.wiring, isReversed ? element.a : element.b);
+    flag(pen, { net, name: pen.nameOf(net), x: end.x, y: end.y, side: 'right' });
+  });
 }
 
 /** Poles that end on one net are joined where they end: the star of a motor. */

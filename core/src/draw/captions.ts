@@ -1,6 +1,6 @@
 import { type Caption, FLAG, isBlock, JOG_R, NAME, NOTE, SMALL, TITLE } from './caption';
 import { standingCaptions, standingEdges, standingFlag, standingJog, standingMarker, standingPin } from './captionsStanding';
-import { type Band, type Flag, LATE, type Marker, type Pin, type PlacedSymbol } from './sheet';
+import { type Band, type Flag, LANE, LATE, type Marker, type Pin, type PlacedSymbol } from './sheet';
 import type { SymbolFamily } from './symbols';
 import { cutTo, widthOf } from './widths';
 
@@ -22,7 +22,11 @@ export function underOf({ kind, text, description }: PlacedSymbol): string {
 
 /** Of poles that stand together the first bears the tag and the last what is under it; else each bears both. */
 const bears = ({ stack }: PlacedSymbol, what: 'tag' | 'under'): boolean =>
-  stack === undefined || stack.index === (what === 'tag' ? 0 : stack.of - 1);
+  stack === undefined || stack.isAlone === true || stack.index === (what === 'tag' ? 0 : stack.of - 1);
+
+/** From a pole that stands alone among conductors up to the first of them and down to the last, beyond which its words stand. */
+const past = ({ stack }: PlacedSymbol, what: 'tag' | 'under'): number =>
+  stack?.isAlone ? LANE * (what === 'tag' ? stack.index : stack.of - 1 - stack.index) : 0;
 
 /** What stands round a symbol: its tag, its references, and under it what it is or what it waits for. @param isLinked a pole above it bears the tag */
 export const symbolCaptions = (symbol: PlacedSymbol, family: SymbolFamily, words: string, isLinked: boolean): Caption[] =>
@@ -36,7 +40,8 @@ const lyingCaptions = (symbol: PlacedSymbol, family: SymbolFamily, words: string
 /** Its tag, and beside a contact the line of its coil. */
 function tagCaptions(symbol: PlacedSymbol, family: SymbolFamily): Caption[] {
   const { x, y, height, kind, tag, refs } = symbol;
-  const top = y + (height / 2 > 20 ? -height / 2 - 8 : family === 'iec' && TALL.includes(kind) && !symbol.stack ? -25 : -22);
+  const top =
+    y - past(symbol, 'tag') + (height / 2 > 20 ? -height / 2 - 8 : family === 'iec' && TALL.includes(kind) && !symbol.stack ? -25 : -22);
   const captions: Caption[] = [{ text: tag, x, y: top, ...NAME, anchor: 'middle', ink: 'ink' }];
   if (kind !== 'coil' && refs[0] !== undefined)
     captions.push({ text: String(refs[0]), x: x + widthOf(tag, NAME.size) / 2 + 4, y: top, ...SMALL, anchor: 'start', ink: 'muted' });
@@ -47,7 +52,7 @@ function tagCaptions(symbol: PlacedSymbol, family: SymbolFamily): Caption[] {
 const underCaption = (symbol: PlacedSymbol, words: string): Caption => ({
   text: cutTo(words, NOTE.size, UNDER_PX),
   x: symbol.x,
-  y: symbol.y + (isBlock(symbol) ? symbol.height / 2 + 14 : 31),
+  y: symbol.y + past(symbol, 'under') + (isBlock(symbol) ? symbol.height / 2 + 14 : 31),
   ...NOTE,
   anchor: 'middle',
   ink: 'muted',

@@ -1,5 +1,5 @@
 import { type Caption, FLAG, isBlock, JOG_R, NAME, NOTE, SMALL, TITLE } from './caption';
-import type { Band, Flag, Marker, Pin, PlacedSymbol } from './sheet';
+import { type Band, type Flag, LANE, type Marker, type Pin, type PlacedSymbol } from './sheet';
 import { cutTo, widthOf } from './widths';
 
 /** Beside a symbol, and how far words reach there: up to what stands on the next path. */
@@ -11,9 +11,10 @@ export function standingCaptions(symbol: PlacedSymbol, words: string, isLinked: 
   if (isBlock(symbol)) return blockCaptions(symbol, words);
   const { x, y, tag, kind, refs, stack } = symbol;
   // of poles that stand together the last has room beside it
-  if (stack ? stack.index !== stack.of - 1 : isLinked) return [];
+  if (stack ? !stack.isAlone && stack.index !== stack.of - 1 : isLinked) return [];
+  const past = stack?.isAlone ? LANE * (stack.of - 1 - stack.index) : 0;
   // what drives a valve stands to its right in one school
-  const left = x + (kind === 'valve' ? BESIDE + 8 : BESIDE);
+  const left = x + past + (kind === 'valve' ? BESIDE + 8 : BESIDE);
   const name = cutTo(tag, NAME.size, REACH);
   return [
     { text: name, x: left, y: y - 2, ...NAME, anchor: 'start', ink: 'ink' },

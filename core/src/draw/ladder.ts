@@ -1,8 +1,7 @@
 import { at, least, naturally } from '#core/units';
-import type { BandPlan } from './components';
+import { type BandPlan, netsWithin } from './components';
 import type { Element } from './elements';
 import { drawJogs } from './jogs';
-import type { NameNet } from './lists';
 import { cellsOf, dot, drawElement, type Ground, line, type Pen, symbolOf } from './pen';
 import { measure, place } from './place';
 import { beyond, type Rail } from './rails';
@@ -41,18 +40,20 @@ function keyOf(tree: Tree): { hasLoad: boolean; isMoved: boolean; tag: string } 
 }
 
 /** The paths of a band between its rails, each reduced to series and parallel. */
-export function linesOf(ground: Ground, { rails, components }: BandPlan): LadderLines {
+export function linesOf(ground: Ground, plan: BandPlan): LadderLines {
+  const { rails, components } = plan;
   const trees: LadderLines['trees'][number][] = [];
   const listed: Element[] = [];
   const [left, right] = rails;
-  const netsOf = ({ a, b }: Element) => [netAt(ground.wiring, a), netAt(ground.wiring, b)] as const;
+  const netsOf = netsWithin(ground.wiring, plan);
   for (const component of components) {
-    const [first] = component.rails;
+    const own = component.rails.filter(({ net }) => rails.some((rail) => rail.net === net));
+    const [first] = own;
     if (!left || !right || !first) {
       listed.push(...component.elements);
       continue;
     }
-    const isBoth = component.rails.length === 2;
+    const isBoth = own.length === 2;
     const between = { netsOf, start: isBoth ? left.net : first.net, end: isBoth ? right.net : undefined, order: lineOrder };
     const whole = reduce<Element>({ ...between, elements: component.elements });
     const parted = whole.isCore ? withoutBridge(component.elements, between) : undefined;
@@ -97,13 +98,12 @@ export interface LadderFacts {
   readonly plan: BandPlan;
   readonly lines: LadderLines;
   readonly rails: readonly Rail[];
-  readonly nameOf: NameNet;
   readonly cells: number;
   readonly y: number;
 }
 
 /** Draws a band as lines between two rails. */
-export function drawLadder(pen: Pen, { plan, lines, rails, nameOf, cells, y }: LadderFacts): { rows: number; marks: Band['rails'] } {
+export function drawLadder(pen: Pen, { plan, lines, rails, cells, y }: LadderFacts): { rows: number; marks: Band['rails'] } {
   const [left, right] = plan.rails;
   const leftX = MARGIN;
   const rightX = MARGIN + cells * CELL;
@@ -140,7 +140,7 @@ export function drawLadder(pen: Pen, { plan, lines, rails, nameOf, cells, y }: L
     ...(right ? [{ net: right.net, name: right.name, x: rightX, y1: y + FIRST_ROW - 30, y2: bottomOn(pen, rightX, ends.right) }] : []),
   ];
   for (const { net, x, y1, y2 } of marks) line(pen, { net, x1: x, y1, x2: x, y2 });
-  drawJogs(pen, lines.listed, rails, nameOf, row);
+  drawJogs(pen, lines.listed, rails, row);
   return { rows: row + lines.listed.length * ROW - y - FIRST_ROW, marks };
 }
 

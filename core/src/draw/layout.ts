@@ -4,11 +4,12 @@ import { at, grouped, must } from '#core/units';
 import { planBands } from './bands';
 import { type BundlePlan, bundlesOf } from './bundle';
 import { bundleSize, drawBundle } from './bundleDraw';
-import { combCells, drawBlock, type Walked, walkBlock } from './comb';
+import { type Comb, combCells, combOf, drawBlock } from './comb';
 import type { BandPlan } from './components';
-import { type BlockElement, drawableOf } from './elements';
+import { drawableOf } from './elements';
+import { drawJogs, type Jumps } from './jogs';
 import { bottomOn, drawLadder, type LadderLines, ladderCells, linesOf } from './ladder';
-import { drawEarth, drawList, type NameNet, netNames } from './lists';
+import { drawEarth, drawList, netNames } from './lists';
 import { placeMarkers } from './markers';
 import { PATH_VIEW } from './nudge';
 import { createPen, type Ground, line, type Pen } from './pen';
@@ -36,8 +37,7 @@ type Prepared =
   | {
       readonly form: 'comb';
       readonly plan: BandPlan;
-      readonly head: Walked;
-      readonly blocks: readonly WalkedBlock[];
+      readonly comb: Comb;
       readonly cells: number;
     }
   | {
@@ -48,11 +48,6 @@ type Prepared =
       readonly cells: number;
     }
   | { readonly form: 'list'; readonly plan: BandPlan; readonly cells: number };
-
-interface WalkedBlock {
-  readonly block: BlockElement;
-  readonly walked: Walked;
-}
 
 /** How far a sheet has come: the bands that are drawn so far. */
 export interface SheetProgress {
@@ -77,23 +72,24 @@ export function layoutPaths(plan: CircuitPlan): Sheet {
 export function* layingOut(plan: CircuitPlan): Generator<SheetProgress, Sheet> {
   const drawable = drawableOf(plan);
   const rails = railsOf(plan, drawable);
-  const ground: Ground = {
+  const named = {
     wiring: drawable.wiring,
     markersOn: placeMarkers(plan, drawable),
     label: (point: Point) => spellPoint(plan.circuit, point),
   };
-  const nameOf = netNames(ground, rails);
-  const isDrawn = (one: BandPlan): boolean => {
+  const ground: Ground = { ...named, nameOf: netNames(named, rails) };
+  const formOf = (one: BandPlan) => {
     const trial = prepare(ground, one);
-    return trial.form !== 'list' && drawTrue(ground, trial, { rails: one.rails, nameOf, cells: trial.cells, y: 0 }) !== undefined;
+    const form = drawTrue(ground, trial, { rails: one.rails, cells: trial.cells, y: 0 })?.form;
+    return form === 'list' || form === 'earth' ? undefined : form;
   };
-  const prepared = planBands(drawable, rails, isDrawn, plan.circuit.views[PATH_VIEW]?.placed).map((one) => prepare(ground, one));
+  const prepared = planBands(drawable, rails, formOf, plan.circuit.views[PATH_VIEW]?.placed).map((one) => prepare(ground, one));
   const cells = Math.max(LEAST_CELLS, ...prepared.map((one) => one.cells));
   const bands: Band[] = [];
   let y = 0;
   let lineCount = 0;
   for (const one of prepared) {
-    const facts = { rails, nameOf, cells, y };
+    const facts = { rails, cells, y };
     const band =
       drawTrue(ground, one, facts) ?? must(drawBand(createPen(ground), { form: 'list', plan: one.plan, cells }, facts), 'a list');
     const numbered = numberLines(band, lineCount);
@@ -144,29 +140,14 @@ function prepareBundle(ground: Ground, plan: BandPlan): Prepared | undefined {
   return size && { form: 'bundle', plan, bundle, height: size.height, cells: Math.max(LEAST_CELLS, Math.ceil(size.width / CELL)) };
 }
 
-/** A comb whose every part has a row; undefined where one has none. */
-function prepareComb({ wiring }: Ground, plan: BandPlan): Prepared | undefined {
-  const { head: source, rails, components } = plan;
-  if (!source || components.some(({ blocks }) => blocks.length !== 1)) return undefined;
-  const head = walkBlock(
-    source.terminals,
-    rails.flatMap(({ passed }) => passed),
-    rails,
-    wiring,
-  );
-  const blocks = components.flatMap(({ blocks: own, elements }): WalkedBlock[] =>
-    own.flatMap((block) => {
-      const walked = walkBlock(block.terminals, elements, rails, wiring);
-      return walked && walked.used.size >= elements.length ? [{ block, walked }] : [];
-    }),
-  );
-  if (!head || blocks.length < components.length) return undefined;
-  return { form: 'comb', plan, head, blocks, cells: Math.max(LEAST_CELLS, ...blocks.map(({ walked }) => combCells(walked) + 1)) };
+function prepareComb(ground: Ground, plan: BandPlan): Prepared | undefined {
+  const comb = combOf(ground, plan);
+  if (!comb) return undefined;
+  return { form: 'comb', plan, comb, cells: Math.max(LEAST_CELLS, ...comb.heads.map(({ walked }) => combCells(ground, walked) + 1)) };
 }
 
 interface BandFacts {
   readonly rails: readonly Rail[];
-  readonly nameOf: NameNet;
   readonly cells: number;
   readonly y: number;
 }
@@ -180,7 +161,7 @@ function drawBand(pen: Pen, prepared: Prepared, facts: BandFacts): Band | undefi
         ? drawPower(pen, prepared, facts)
         : prepared.form === 'comb'
           ? drawComb(pen, prepared, facts)
-          : drawList(pen, plan, facts.nameOf, facts.y);
+          : drawList(pen, plan, facts.y);
   const { segments, dots } = tidyBand(pen, marks);
   return {
     name: plan.name,
@@ -217,26 +198,28 @@ const BLOCK_GAP = 18;
 
 function drawComb(
   pen: Pen,
-  { plan, head, blocks }: Extract<Prepared, { form: 'comb' }>,
-  { cells, y }: BandFacts,
+  { plan, comb: { top, heads, left } }: Extract<Prepared, { form: 'comb' }>,
+  { rails: all, cells, y }: BandFacts,
 ): { rows: number; marks: Band['rails'] } {
   const rightX = MARGIN + cells * CELL;
   const rails = plan.rails.map(({ net }, index) => ({ net, x: MARGIN + index * RAIL_GAP }));
-  const source = must(plan.head, 'the source of a comb');
-  const headRight = Math.min(rightX, at(rails, -1).x + (combCells(head) + 2) * CELL);
+  const headRight = Math.min(rightX, at(rails, -1).x + (combCells(pen, top.walked) + 2) * CELL);
   let row = y + FIRST_ROW;
-  row += drawBlock(pen, { block: source, kind: 'source-block', walked: head, rails, right: headRight, y: row }) + BLOCK_GAP;
-  for (const { block, walked } of blocks)
-    row += drawBlock(pen, { block, kind: block.symbol, walked, rails, right: rightX, y: row }) + BLOCK_GAP;
+  const jumps: Jumps = { numbers: new Map(), open: new Map() };
+  const facts = { rails, jumps };
+  row += drawBlock(pen, { ...facts, ...top, right: headRight, y: row }) + BLOCK_GAP;
+  for (const head of heads) row += drawBlock(pen, { ...facts, ...head, right: rightX, y: row }) + BLOCK_GAP;
   const marks = rails.map(({ net, x }, index) => ({
     net,
-    name: at(plan.rails, index).name,
+    // the rails stand close together, and their supply stands on them
+    name: at(plan.rails, index).name.split(':').at(-1) ?? '',
     x,
     y1: y + FIRST_ROW - 30,
     y2: bottomOn(pen, x, y + FIRST_ROW),
   }));
   for (const { net, x, y1, y2 } of marks) line(pen, { net, x1: x, y1, x2: x, y2 });
-  return { rows: row - y - FIRST_ROW - COMB_ROW / 2, marks };
+  drawJogs(pen, left, all, row, jumps);
+  return { rows: row + left.length * ROW - y - FIRST_ROW - COMB_ROW / 2, marks };
 }
 
 const rowsOf = (symbols: readonly PlacedSymbol[]): number[] => symbols.flatMap(({ pins }) => pins.map(({ y }) => y));

@@ -2,21 +2,18 @@ import { isTerminal } from '#core/circuit';
 import { naturally } from '#core/units';
 import type { BandPlan } from './components';
 import { type Element, markAt } from './elements';
-import { drawElement, flag, line, markersAt, type Pen, symbolOf } from './pen';
-import type { Rail } from './rails';
+import { drawElement, flag, type Ground, line, markersAt, type Pen, symbolOf } from './pen';
+import { fullName, type Rail } from './rails';
 import { type Band, CELL, COMB_ROW, FIRST_ROW, MARGIN, ROW } from './sheet';
 import { netAt } from './wiring';
 
-/** Names of nets as a hand finds them. */
-export type NameNet = (net: number) => string;
-
 /** A net is the rail that it is, else a terminal strip on it, else the first of its terminals. */
-export function netNames(pen: Pick<Pen, 'markersOn' | 'wiring' | 'label'>, rails: readonly Rail[]): NameNet {
+export function netNames(pen: Pick<Pen, 'markersOn' | 'wiring' | 'label'>, rails: readonly Rail[]): Ground['nameOf'] {
   const railOn = new Map([...rails].reverse().map((rail) => [rail.net, rail]));
   const strips = new Set([...pen.markersOn.values()].flat());
   return (net) => {
     const rail = railOn.get(net);
-    if (rail) return rail.name.includes(':') ? rail.name : `${rail.source.device.tag}:${rail.name}`;
+    if (rail) return fullName(rail);
     const points = pen.wiring.points[net] ?? [];
     const onStrip = points.filter((point) => strips.has(point));
     const [first] = (onStrip.length > 0 ? onStrip : [...points]).sort();
@@ -25,10 +22,10 @@ export function netNames(pen: Pick<Pen, 'markersOn' | 'wiring' | 'label'>, rails
 }
 
 /** Last resort, never drops anything: a row for every element, each end an arrow with the name of its net. */
-export function drawList(pen: Pen, plan: BandPlan, nameOf: NameNet, y: number): { rows: number; marks: Band['rails'] } {
+export function drawList(pen: Pen, plan: BandPlan, y: number): { rows: number; marks: Band['rails'] } {
   const elements = [...plan.rails.flatMap(({ passed }) => passed), ...plan.components.flatMap((component) => component.elements)];
   const row = y + FIRST_ROW;
-  listElements(pen, elements, nameOf, row);
+  listElements(pen, elements, row);
   let next = row + elements.length * ROW;
   const blocks = [...plan.components.flatMap((component) => component.blocks), ...(plan.head ? [plan.head] : [])];
   for (const block of blocks) {
@@ -43,7 +40,7 @@ export function drawList(pen: Pen, plan: BandPlan, nameOf: NameNet, y: number): 
     for (const pin of pins) {
       const net = netAt(pen.wiring, pin.point);
       line(pen, { net, x1: x - CELL, y1: pin.y, x2: x, y2: pin.y, near: pin.point });
-      flag(pen, { net, name: nameOf(net), x: x - CELL, y: pin.y, side: 'left' });
+      flag(pen, { net, name: pen.nameOf(net), x: x - CELL, y: pin.y, side: 'left' });
     }
     pen.symbols.push({
       ...symbolOf(block),
@@ -60,15 +57,15 @@ export function drawList(pen: Pen, plan: BandPlan, nameOf: NameNet, y: number): 
 }
 
 /** Elements of a band one under the other: what cannot be drawn truly as paths. */
-function listElements(pen: Pen, elements: readonly Element[], nameOf: NameNet, y: number): void {
+function listElements(pen: Pen, elements: readonly Element[], y: number): void {
   elements.forEach((element, index) => {
     const row = y + index * ROW;
     const [a, b] = [netAt(pen.wiring, element.a), netAt(pen.wiring, element.b)];
     const left = MARGIN + CELL;
     const right = left + (1 + markersAt(pen, element.a).length + markersAt(pen, element.b).length) * CELL;
     drawElement(pen, { element, isReversed: false, left, right, at: left, y: row });
-    flag(pen, { net: a, name: nameOf(a), x: left, y: row, side: 'left' });
-    flag(pen, { net: b, name: nameOf(b), x: right, y: row, side: 'right' });
+    flag(pen, { net: a, name: pen.nameOf(a), x: left, y: row, side: 'left' });
+    flag(pen, { net: b, name: pen.nameOf(b), x: right, y: row, side: 'right' });
   });
 }
 

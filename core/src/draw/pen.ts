@@ -10,6 +10,8 @@ export interface Ground {
   readonly wiring: Wiring;
   readonly markersOn: ReadonlyMap<Point, readonly Point[]>;
   readonly label: (point: Point) => string;
+  /** what a net is called where its wire stops */
+  readonly nameOf: (net: number) => string;
 }
 
 /** Gathers the geometry of one band. Coordinates are absolute in the sheet. */

@@ -1,5 +1,6 @@
 import { at } from '#core/units';
-import { cellsOf, dot, drawElement, type Ground, line, type Pen } from './pen';
+import { isStop } from './components';
+import { cellsOf, dot, drawElement, flag, type Ground, line, type Pen } from './pen';
 import { flip, hasLoad, type Tree } from './reduce';
 import { CELL, ROW } from './sheet';
 import { netAt } from './wiring';
@@ -24,7 +25,8 @@ export function measure(ground: Ground, tree: Tree): Size {
 }
 
 function measured(ground: Ground, tree: Tree): Size {
-  if (tree.type === 'edge') return { cells: cellsOf(ground, tree.element), rows: 1 };
+  // a way that stops at the rail of another supply bears its name
+  if (tree.type === 'edge') return { cells: cellsOf(ground, tree.element) + (isStop(tree.from) || isStop(tree.to) ? 1 : 0), rows: 1 };
   const own = tree.parts.map((part) => measure(ground, part));
   if (tree.type === 'parallel')
     return { cells: Math.max(...own.map(({ cells }) => cells)), rows: own.reduce((sum, { rows }) => sum + rows, 0) };
@@ -53,16 +55,25 @@ export function place(pen: Pen, tree: Tree, where: TreePlace): void {
   else placeSeries(pen, tree, where);
 }
 
-function placeEdge(pen: Pen, { element, from }: Extract<Tree, { type: 'edge' }>, { left, right, y }: TreePlace): void {
+function placeEdge(pen: Pen, { element, from, to }: Extract<Tree, { type: 'edge' }>, { left, right, y }: TreePlace): void {
   const width = cellsOf(pen, element) * CELL;
+  const isForth = netAt(pen.wiring, element.a) === from || netAt(pen.wiring, element.b) === to;
+  const stop = isStop(to)
+    ? { x: left + width, side: 'right' as const, end: isForth ? element.b : element.a }
+    : isStop(from)
+      ? { x: right - width, side: 'left' as const, end: isForth ? element.a : element.b }
+      : undefined;
   drawElement(pen, {
     element,
-    isReversed: netAt(pen.wiring, element.a) !== from,
-    left,
-    right,
-    at: element.isLoad ? right - width : left,
+    isReversed: !isForth,
+    left: stop?.side === 'left' ? stop.x : left,
+    right: stop?.side === 'right' ? stop.x : right,
+    at: stop?.side === 'left' || (element.isLoad && !stop) ? right - width : left,
     y,
   });
+  if (!stop) return;
+  const net = netAt(pen.wiring, stop.end);
+  flag(pen, { net, name: pen.nameOf(net), x: stop.x, y, side: stop.side });
 }
 
 function placeParallel(pen: Pen, tree: Extract<Tree, { type: 'parallel' }>, { left, right, y }: TreePlace): void {

@@ -15,6 +15,9 @@ export interface Rail {
   readonly passed: readonly Element[];
 }
 
+/** A rail named with its supply. */
+export const fullName = ({ name, source }: Rail): string => (name.includes(':') ? name : `${source.device.tag}:${name}`);
+
 /** The other net of an element that has one end on a net. */
 export const beyond = (wiring: Wiring, { a, b }: Element, net: number): number =>
   netAt(wiring, a) === net ? netAt(wiring, b) : netAt(wiring, a);

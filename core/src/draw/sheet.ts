@@ -54,8 +54,8 @@ export interface PlacedSymbol {
   readonly tag: string;
   readonly text: string;
   readonly description: string;
-  /** its place among the poles that stand together on neighbouring lines, and how many there are; undefined for one that stands alone */
-  readonly stack?: { readonly index: number; readonly of: number } | undefined;
+  /** its place among the conductors that go together on neighbouring lines, and how many there are; `isAlone`: nothing of its own stands on the others */
+  readonly stack?: { readonly index: number; readonly of: number; readonly isAlone?: true } | undefined;
   /** its path runs from top to bottom */
   readonly isStanding?: true;
   /** line number in the margin; 0 in a head row */

@@ -1,7 +1,7 @@
 import { greatest, grouped, least, naturally } from '#core/units';
 import { type Distances, distances } from './bundle';
-import { type BandPlan, type Component, componentsOf } from './components';
-import { type Drawable, type Element, markAt, type SourceElement } from './elements';
+import { type BandPlan, type Component, componentsOf, netsWithin } from './components';
+import { type BlockElement, type Drawable, type Element, markAt, type SourceElement } from './elements';
 import type { Rail } from './rails';
 import { netAt } from './wiring';
 
@@ -39,31 +39,38 @@ export function tapped(
   isDrawn: (plan: BandPlan) => boolean,
 ): Tapped | undefined {
   const { wiring } = drawable;
+  const { others = [] } = plan;
+  const parting = [...plan.rails, ...others];
   const elements = plan.components.flatMap((one) => one.elements);
   const blocks = plan.components.flatMap((one) => one.blocks);
   const kept = new Set(powerOf(plan));
   if (kept.size + blocks.length === 0) return undefined;
+  const netsIn = (power: Iterable<Element>): ReadonlySet<number> =>
+    new Set([...nets(power), ...blocks.flatMap(({ terminals }) => terminals.map((end) => netAt(wiring, end)))]);
+  const nets = (of: Iterable<Element>): number[] => [...of].flatMap(({ a, b }) => [netAt(wiring, a), netAt(wiring, b)]);
+  const isBetween = ({ a, b }: Element): boolean => [a, b].every((end) => netsIn(kept).has(netAt(wiring, end)));
+  // what stands by itself in one of the lines is on the way of the power
+  for (const one of elements.filter((each) => !each.isLoad && !kept.has(each) && isBetween(each))) kept.add(one);
   const withPower = (power: ReadonlySet<Element>): BandPlan => ({
     ...plan,
-    components: componentsOf({ ...drawable, elements: [...rails(plan), ...power], blocks }, plan.rails),
+    components: componentsOf({ ...drawable, elements: [...rails(plan), ...power], blocks }, parting),
   });
   if (!isDrawn(withPower(kept))) return undefined;
   // a load between two conductors of one bundle stays among them
   for (const one of elements) {
     if (!one.isLoad || kept.has(one)) continue;
     const more = new Set([...kept, one]);
-    if (isBetween(one, kept, drawable) && isDrawn(withPower(more))) kept.add(one);
+    if (isBetween(one) && isDrawn(withPower(more))) kept.add(one);
   }
-  const onRail = new Set(plan.rails.map(({ net }) => net));
+  const onRail = new Set(parting.map(({ net }) => net));
   const rest = elements.filter((one) => !kept.has(one));
-  const nets = (of: Iterable<Element>): number[] => [...of].flatMap(({ a, b }) => [netAt(wiring, a), netAt(wiring, b)]);
-  const inPower = new Set([...nets(kept), ...blocks.flatMap(({ terminals }) => terminals.map((end) => netAt(wiring, end)))]);
+  const inPower = netsIn(kept);
   const tapNets = [...new Set(nets(rest))].filter((net) => inPower.has(net) && !onRail.has(net));
-  const away = distances(wiring, source, [...rails(plan), ...kept]);
+  const away = distances(wiring, netsWithin(wiring, plan), source, [...rails(plan), ...kept]);
   const taps = tapNets
-    .map((net): Rail => ({ source, index: -1, net, name: nameOf(net, kept, drawable, away), isReturn: false, passed: [] }))
+    .map((net): Rail => ({ source, index: -1, net, name: nameOf(net, kept, blocks, drawable, away), isReturn: false, passed: [] }))
     .sort((a, b) => naturally(a.name, b.name));
-  const parted = inLines(rest, [...plan.rails, ...taps], drawable, source);
+  const parted = inLines(rest, [...parting, ...taps], drawable, source);
   return { power: withPower(kept).components, control: parted.control, taps: [...taps, ...parted.taps] };
 }
 
@@ -91,12 +98,12 @@ function inLines(
 
 const rails = ({ rails: own }: BandPlan): Element[] => own.flatMap(({ passed }) => passed);
 
-const isBetween = ({ a, b }: Element, power: ReadonlySet<Element>, { wiring }: Drawable): boolean =>
-  [a, b].every((end) => [...power].some((one) => [one.a, one.b].some((other) => netAt(wiring, other) === netAt(wiring, end))));
-
 /** A point inside the power is called by the terminal that feeds it: `Q1:T1`. */
-function nameOf(net: number, power: ReadonlySet<Element>, { wiring }: Drawable, away: Distances): string {
-  const ends = [...power].flatMap((element) =>
+function nameOf(net: number, power: ReadonlySet<Element>, blocks: readonly BlockElement[], { wiring }: Drawable, away: Distances): string {
+  const onBlocks = blocks.flatMap(({ device, terminals }) =>
+    terminals.filter((end) => netAt(wiring, end) === net).map((end) => ({ end, device, far: Number.POSITIVE_INFINITY })),
+  );
+  const onPoles = [...power].flatMap((element) =>
     [
       { end: element.a, other: element.b },
       { end: element.b, other: element.a },
@@ -105,7 +112,7 @@ function nameOf(net: number, power: ReadonlySet<Element>, { wiring }: Drawable, 
       .map(({ end, other }) => ({ end, device: element.device, far: away.get(netAt(wiring, other)) ?? Number.POSITIVE_INFINITY })),
   );
   const fed = least(
-    [...ends].sort((a, b) => naturally(a.device.tag, b.device.tag)),
+    [...onPoles, ...onBlocks].sort((a, b) => naturally(a.device.tag, b.device.tag)),
     ({ far }) => far,
   );
   return fed ? `${fed.device.tag}:${markAt(fed.end)}` : '?';

@@ -1,4 +1,5 @@
 import type { PoleRatings } from '#core/kinds';
+import { greatest } from '#core/units';
 import { driverRows } from './driver';
 import { pilotLimits } from './pilotDuty';
 import { atLeast, atMost, type Rating, type Row, voltsRow } from './row';
@@ -123,6 +124,34 @@ function dcRows(ratings: PoleRatings, demand: PoleDemand, total: number, tables:
       unit: 'A',
       rating: { code: 'DC figure at', volts: demand.volts },
       source: tables.dcBreaking.source,
+    }),
+  ];
+}
+
+/** What a contact is printed with for a class of load. */
+const FIGURES = [
+  ['motorA', 'motor'],
+  ['ac3A', 'AC-3'],
+  ['resistiveA', 'resistive'],
+  ['lampA', 'lamp (AC-5)'],
+] as const satisfies readonly (readonly [keyof PoleRatings, Rating['code']])[];
+
+/**
+ * Loads of several classes flow through a contact together: each within its own figure, they may be more than the greatest of these lets it carry.
+ * IEC 60947-1 holds whatever flows against the thermal current, from memory; without one its greatest figure stands for it, common practice.
+ */
+function togetherRows(ratings: PoleRatings, demand: PoleDemand, total: number): Row[] {
+  const classes = [demand.motorRunA, demand.resistiveA, demand.lampA].filter((amps) => amps > 0);
+  const printed = FIGURES.flatMap(([field, rating]) => (ratings[field] === undefined ? [] : [{ amps: ratings[field], rating }]));
+  const most = greatest(printed, ({ amps }) => amps);
+  if (classes.length < 2 || ratings.carryA !== undefined || !most) return [];
+  return [
+    atMost(total, most.amps, {
+      asks: 'carries',
+      unit: 'A',
+      rating: most.rating,
+      source: 'nameplate; what flows together within the thermal current, IEC 60947-1 from memory',
+      kind: 'typical',
     }),
   ];
 }
@@ -269,6 +298,8 @@ export function poleClasses(ratings: PoleRatings, demand: PoleDemand, tables: Ta
     if (demand.coilHeldA + pilotA > 0)
       classed.push(atMost(demand.coilHeldA + pilotA, breakA, { ...words, asks: 'coil held', rating: rated('break') }));
   }
+  // what one class makes too much of needs no sum
+  if (classed.every(({ verdict }) => verdict !== 'danger')) classed.push(...togetherRows(ratings, demand, total));
   return [...rows, ...classed];
 }
 

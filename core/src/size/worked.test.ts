@@ -433,6 +433,36 @@ describe('contacts and outputs', () => {
     expect(verdicts(poleClasses({ resistiveA: 10, dcA: 0.3, dcV: 125 }, load))).toBe('good');
   });
   // Lamps and drivers: common practice.
+  // IEC 60947-4-1: whatever flows through a pole together stays within its thermal current, from memory
+  it.each([
+    [
+      '8 A of heat and 5 A of lamps on 10 A resistive',
+      { resistiveA: 10, lampA: 10 },
+      { resistiveA: 8, lampA: 5, lampInrushA: 8 },
+      'danger',
+    ],
+    ['5 A of heat and 5 A of lamps on 10 A resistive', { resistiveA: 10, lampA: 10 }, { resistiveA: 5, lampA: 5, lampInrushA: 8 }, 'good'],
+    [
+      '9 A of motor and 18 A of heat on AC-3 9 A, AC-1 25 A',
+      { ac3A: 9.5, resistiveA: 25 },
+      { motorRunA: 9, motorLockedA: 54, resistiveA: 18 },
+      'danger',
+    ],
+    [
+      '9 A of motor and 16 A of heat on the same',
+      { ac3A: 9.5, resistiveA: 25 },
+      { motorRunA: 9, motorLockedA: 54, resistiveA: 16 },
+      'look',
+    ],
+    [
+      '30 A of carry are what they are',
+      { ac3A: 9.5, resistiveA: 25, carryA: 30 },
+      { motorRunA: 9, motorLockedA: 54, resistiveA: 18 },
+      'look',
+    ],
+  ] as const)('%s: %#', (_, ratings, amps, verdict) => {
+    expect(verdicts(poleClasses(ratings, { ...NO_DEMAND, volts: 230, ...amps }))).toBe(verdict);
+  });
   it('ten filament lamps of 150 W at 120 V: 12.5 A, 150 A as they are made', () => {
     const lamps = { ...NO_DEMAND, lampA: 12.5, lampInrushA: 150, volts: 120 };
     expect(verdicts(poleClasses({ resistiveA: 20 }, lamps))).toBe('danger');

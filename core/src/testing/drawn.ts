@@ -1,6 +1,7 @@
 import type { Circuit } from '#core/circuit';
 import type { FamilyName } from '#core/devices';
 import { DRAWN_CONTROL } from './drawnControl';
+import { DRAWN_SUPPLIES } from './drawnSupplies';
 import { DRAWN_TAPS } from './drawnTaps';
 import { rigged } from './rigged';
 
@@ -58,7 +59,7 @@ export function feeders(count: number, breakers: 'one' | 'each' = 'one'): Circui
       ...devices,
       ...Object.fromEntries(
         tags.flatMap((n): [string, Devices[string]][] => [
-          [`OL${n}`, ['overload-relay', { setA: 7 }]],
+          [`OL${n}`, ['overload-relay', { settingA: 7 }]],
           [`M${n}`, ['motor-3ph', motor]],
         ]),
       ),
@@ -80,7 +81,7 @@ function reversing(isSwapAtMotor = true, through: 'overload' | 'straight' = 'ove
   const { devices, wires } = control(['K1', 'K2']);
   const next = through === 'overload' ? ins('OL1') : load('M1');
   return rigged(
-    { ...mains(), F1: ['breaker-3', { ratingA: 20 }], ...devices, OL1: ['overload-relay', { setA: 7 }], M1: ['motor-3ph', motor] },
+    { ...mains(), F1: ['breaker-3', { ratingA: 20 }], ...devices, OL1: ['overload-relay', { settingA: 7 }], M1: ['motor-3ph', motor] },
     [
       ...three(ins('G1'), ins('F1')),
       ...three(outs('F1'), ins('K1')),
@@ -227,8 +228,8 @@ const twoDirect = (): Circuit =>
   rigged(
     {
       G1: ['supply-1ph', { volts: 120, hz: '60' }],
-      G2: ['dc-supply-module', { volts: 24 }],
-      G3: ['dc-supply-module', { volts: 24 }],
+      G2: ['dc-supply-module', { outputV: 24 }],
+      G3: ['dc-supply-module', { outputV: 24 }],
       S1: ['push-button', { form: 'NO' }],
       S2: ['push-button', { form: 'NO' }],
       K1: ['relay-interface-1', { coilKind: 'DC', coilV: 24, sealedVa: 1 }],
@@ -363,6 +364,7 @@ export const DRAWN: Readonly<Record<string, Circuit>> = {
   'a bridge between two coils': bridge(2),
   ...DRAWN_CONTROL,
   ...DRAWN_TAPS,
+  ...DRAWN_SUPPLIES,
 };
 
 /** The same with every fourth wire's end moved to any other terminal, or left hanging: what nobody would draw. */

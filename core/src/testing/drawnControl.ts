@@ -79,7 +79,7 @@ const ROWS: Readonly<Record<string, readonly [Devices, string]>> = {
   'interposed from DC to AC': [
     {
       ...mains,
-      G2: ['dc-supply-module', { volts: 24 }],
+      G2: ['dc-supply-module', { outputV: 24 }],
       S1: no,
       K1: ['relay-interface-1', direct],
       K2: ['contactor-1', at(120)],
@@ -163,7 +163,7 @@ const ROWS: Readonly<Record<string, readonly [Devices, string]>> = {
   ],
   'a controller with four outputs': [
     {
-      G2: ['dc-supply-module', { volts: 24 }],
+      G2: ['dc-supply-module', { outputV: 24 }],
       ...mains,
       A1: ['controller-4-4', {}],
       S1: no,
@@ -176,7 +176,7 @@ const ROWS: Readonly<Record<string, readonly [Devices, string]>> = {
   ],
   'a stop of two channels': [
     {
-      G2: ['dc-supply-module', { volts: 24 }],
+      G2: ['dc-supply-module', { outputV: 24 }],
       ...mains,
       A1: ['safety-relay', {}],
       S1: nc,

@@ -10,13 +10,28 @@ export type PoleTold =
   | { readonly code: 'row'; readonly contact: string; readonly row: Row; readonly serves: readonly DeviceId[]; readonly breaksV: number }
   | { readonly code: 'states left out'; readonly contact: string };
 
+/** Figures that are made of one print: whoever reads it has read them all. */
+const PRINT_OF: { readonly [C in Row['rating']['code']]?: Row['rating']['code'] } = { '1.5 × resistive': 'resistive' };
+
+/** What is not read is asked for once, whatever asks for it. */
+function asked(rows: readonly Row[]): Row[] {
+  const unread = new Set<string>();
+  return rows.filter(({ limit, rating }) => {
+    if (limit !== undefined) return true;
+    const print = JSON.stringify({ ...rating, code: PRINT_OF[rating.code] ?? rating.code });
+    if (unread.has(print)) return false;
+    unread.add(print);
+    return true;
+  });
+}
+
 /** A contact against its load. */
 export const poleRule = ruleOf<PoleTold>()({
   id: 'contact-rating',
   source: 'nameplate ratings by load class; UL 508 and IEC 60947-5-1 pilot duty from memory',
   find: ({ poles, circuit, exploration }) =>
     poles.flatMap(({ device, part, contact, rows, exposure, serves, evidence, isPartly }) => [
-      ...rows.flatMap((row) =>
+      ...asked(rows).flatMap((row) =>
         rowOpinion<PoleTold>(row, [device], {
           told: { code: 'row', contact, row, serves, breaksV: exposure.breaksV },
           calls: exposure.calls,
