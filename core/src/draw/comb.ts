@@ -8,7 +8,7 @@ import { cellsOf, dot, drawElement, flag, type Ground, line, type Pen, symbolOf 
 import { BAR, CELL, COMB_ROW, ROW, type SymbolKind } from './sheet';
 import { netAt } from './wiring';
 
-export interface CombRail {
+interface CombRail {
   readonly net: number;
   readonly x: number;
 }
@@ -51,7 +51,7 @@ export interface Walked {
 }
 
 /** Walks block after block; what one has come to is known to the next. */
-export interface Walker {
+interface Walker {
   readonly used: ReadonlySet<Element>;
   /** a rail, or a net that a row has come to */
   isKnown(net: number): boolean;
@@ -65,7 +65,7 @@ export interface Walker {
  * an upright where that is on its way, else it ends there.
  * @param away how many parts a net is away from the source
  */
-export function createWalker({ wiring }: Ground, plan: Pick<BandPlan, 'rails' | 'others'>, away: (net: number) => number): Walker {
+function createWalker({ wiring }: Ground, plan: Pick<BandPlan, 'rails' | 'others'>, away: (net: number) => number): Walker {
   const netsOf = netsWithin(wiring, plan);
   const railNets = new Set(plan.rails.map(({ net }) => net));
   const others = new Set((plan.others ?? []).map(({ net }) => net));
@@ -135,7 +135,7 @@ export function createWalker({ wiring }: Ground, plan: Pick<BandPlan, 'rails' | 
 }
 
 /** What the rows of a comb begin at: a symbol with a terminal on each, or a point at which loads meet. */
-export interface CombHead {
+interface CombHead {
   readonly symbol?: { readonly block: BlockElement | SourceElement; readonly kind: SymbolKind };
   readonly walked: Walked;
 }
