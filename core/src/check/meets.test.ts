@@ -77,6 +77,20 @@ describe('two supplies that feed the same two points', () => {
     expect(said(found)).toEqual([finding]);
   });
 
+  it.each([
+    ['in step: what flows to the load is no amps that run round', 'K2:L1 G2:L1 | K2:L2 G2:L2 | K2:L3 G2:L3', false],
+    ['two lines of one exchanged', 'K2:L1 G2:L2 | K2:L2 G2:L1 | K2:L3 G2:L3', true],
+  ])('two lines of three phases that share a neutral, %s', (_, second, isAgainst) => {
+    const wye = ['supply-3ph-wye', { volts: 400, hz: '50' }] as const;
+    const contactor = ['contactor-3-1nc', { ...POWER, coilV: 230, coilHz: '50' }] as const;
+    const motor = ['motor-3ph', { volts: 400, runA: 5, lockedA: 30 }] as const;
+    const devices = { G1: wye, G2: wye, S1: SELECTOR, S2: SELECTOR, K1: contactor, K2: contactor, M1: motor };
+    const calls = 'G1:L1 S1:1 | S1:2 K1:A1 | K1:A2 G1:N | K1:T1 S2:1 | S2:2 K2:A1 | K2:A2 G1:N | G1:N G2:N';
+    const power = 'G1:L1 K1:L1 | G1:L2 K1:L2 | G1:L3 K1:L3 | K1:T1 M1:U | K1:T2 M1:V | K1:T3 M1:W | K2:T1 M1:U | K2:T2 M1:V | K2:T3 M1:W';
+    const [finding] = met(devices, `${calls} | ${power} | ${second}`);
+    expect(finding).toMatchObject({ rule: 'supplies-meet', verdict: 'block', told: { of: 'mains', isAgainst } });
+  });
+
   it('a secondary on a direct supply is blocked', () => {
     const devices = { G1: LINE, T1: T24, P1: ['dc-supply-module', { inputV: 120, outputV: 24, inputVa: 60 }] as const, H1: LAMP };
     const found = met(devices, 'G1:L P1:L | G1:N P1:N | G1:L T1:120 | G1:N T1:COM | P1:+ H1:1 | P1:- H1:2 | T1:R H1:1 | T1:C H1:2');

@@ -11,8 +11,9 @@ export interface MeetTold {
   readonly through: readonly (DeviceId | ConductorId)[];
 }
 
-/** Where no plate says what a supply is made for, more than this runs round. */
+/** Where no plate says what a supply is made for, more than this runs round. Of mains some amps of it are a little difference of volts. */
 const ROUND_A = 1;
+const MAINS_ROUND_A = 50;
 
 /** Two supplies that feed the same two points: out of phase they burn; in phase each makes live what the other's switch has made dead. */
 export const meetRule = ruleOf<MeetTold>()({
@@ -20,7 +21,7 @@ export const meetRule = ruleOf<MeetTold>()({
   source: 'NEC 725 for class 2 outputs, NEC 702.5 for two sources, from memory; common practice',
   find: ({ exploration, circuit }) =>
     exploration.meets.map(({ a, b, of, roundA, ratedA, through, calls }): Opinion<MeetTold> => {
-      const isAgainst = roundA > (ratedA ?? ROUND_A);
+      const isAgainst = roundA > (ratedA ?? (of === 'mains' ? MAINS_ROUND_A : ROUND_A));
       return {
         about: [deviceNamed(circuit, a), deviceNamed(circuit, b)],
         key: b,

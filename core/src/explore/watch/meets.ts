@@ -3,7 +3,7 @@ import { EARTH_NODE, endsOfBranch, numberPartition } from '#core/graph';
 import { fullVolts } from '#core/kinds';
 import { branchAmps, branchAmpsRms } from '#core/network';
 import type { Moment, Rig } from '#core/sequence';
-import { add, at, grouped, magnitude, scale } from '#core/units';
+import { at, grouped, magnitude, scale } from '#core/units';
 import type { Calls } from '../calls';
 import { type Feed, feedsOf, lets, wayThrough } from './feeds';
 import type { MakeWatch } from './watch';
@@ -104,12 +104,16 @@ const wayTo = (rig: Rig, moment: Moment, { hot }: Feed, other: readonly Feed[]):
   return wayThrough(rig, moment, hot, (node) => ends.has(node)) ?? [];
 };
 
-/** Half the difference of what the two give to the point where they meet: what they give to a load is the same way round, and drops out. */
+/** What one gives and the other takes at the point where they meet. Where both give there, to a load, nothing runs round. */
 function roundAmps({ nets }: Rig, groupOf: (node: number) => number, one: Feed, others: readonly Feed[]): number {
   const same = others.find(({ hot }) => groupOf(hot) === groupOf(one.hot));
   const other = same ?? others.find((feed) => [...feed.others].some((node) => groupOf(node) === groupOf(one.hot)));
   if (!other) return 0;
   if (kindOfFeed(one) !== kindOfFeed(other)) return Math.min(branchAmpsRms(nets, one.branch), branchAmpsRms(nets, other.branch));
-  const squares = nets.map((net) => magnitude(add(branchAmps(net, one.branch), scale(branchAmps(net, other.branch), same ? -1 : 1))) / 2);
+  const squares = nets.map((net) => {
+    const [gives, too] = [branchAmps(net, one.branch), scale(branchAmps(net, other.branch), same ? 1 : -1)];
+    const isSameWay = gives.re * too.re + gives.im * too.im >= 0;
+    return isSameWay ? 0 : Math.min(magnitude(gives), magnitude(too));
+  });
   return Math.hypot(...squares);
 }

@@ -29,5 +29,5 @@ export function tellCalls(circuit: Circuit, calls: Calls | undefined): string {
       ? [`${names[0]}, ${names[1]} … ${names.at(-1)} (${names.length}) ${does}`]
       : those.map(({ who }) => `${who} ${does}`).sort(naturally);
   });
-  return said.join(', ') || 'nothing called';
+  return said.join(', ') || 'everything at rest';
 }

@@ -17,6 +17,9 @@ type SupplyRule = Extract<
   | 'overload-setting'
 >;
 
+/** How two lines are kept from ever feeding one load together. */
+const APART = 'Never closed together: interlock them, mechanically and by contacts, or change over with a switch that is made for it.';
+
 /** Two supplies that feed the same two points. */
 function tellMeeting({ told, circuit, finding }: Said<'supplies-meet'>): FindingWords {
   const [one = '?', other = '?'] = finding.devices.map((id) => circuit.devices[id]?.tag);
@@ -30,7 +33,10 @@ function tellMeeting({ told, circuit, finding }: Said<'supplies-meet'>): Finding
       title: `${one} and ${other} work against each other`,
       consequence: 'Their windings burn, or what guards them opens; what hangs on them gets few volts or none.',
       reason: `${met} ${round} run round between them${told.ratedA === undefined ? '' : `, where the weaker is made for ${amount(told.ratedA, 'A')}`}: one is turned round, or their volts differ.`,
-      remedy: 'Do not energize. Take out the link that joins them; two on one thermostat have a hot screw each, without the jumper.',
+      remedy:
+        told.of === 'mains'
+          ? `Do not energize. ${APART} 0 V stand across each open pole before two lines are ever joined.`
+          : 'Do not energize. Take out the link that joins them; two on one thermostat have a hot screw each, without the jumper.',
     };
   return {
     title: `${one} and ${other} feed the same line`,
@@ -41,7 +47,7 @@ function tellMeeting({ told, circuit, finding }: Said<'supplies-meet'>): Finding
     reason: met,
     remedy:
       told.of === 'mains'
-        ? 'Never closed together: interlock them, mechanically and by contacts, or change over with a switch that is made for it.'
+        ? APART
         : told.of === 'direct'
           ? 'Only supplies that are made for it, each behind a diode.'
           : 'Part them, a load on one each. Two are joined only where they are listed for it, of the same volts, phase and size: 0 V stand across the last open link.',
