@@ -4,12 +4,14 @@ import { baseRule } from './rules/base';
 import { betweenRule } from './rules/betweenPoles';
 import { learningRule } from './rules/bothThrows';
 import { bridgedRule } from './rules/bridged';
+import { changesNothingRule } from './rules/changesNothing';
 import { chatterRule } from './rules/chatters';
 import { leakRule } from './rules/coilLeak';
 import { coilRule } from './rules/coilWindow';
 import { conductorRule } from './rules/conductorAmpacity';
 import { poleRule } from './rules/contactRating';
 import { earthFaultRule } from './rules/earthFault';
+import { extraLowRule } from './rules/extraLow';
 import { fanRule } from './rules/fanWithHeat';
 import { guardRule } from './rules/guardRating';
 import { insulationRule } from './rules/insulation';
@@ -51,6 +53,7 @@ const RULES = [
   notKnownRule,
   shortRule,
   meetRule,
+  extraLowRule,
   openingRule,
   chatterRule,
   lockedOutRule,
@@ -61,6 +64,7 @@ const RULES = [
   chargeRule,
   oddRule,
   stopRule,
+  changesNothingRule,
   bridgedRule,
   safetyRule,
   earthFaultRule,

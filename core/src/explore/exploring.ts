@@ -6,6 +6,7 @@ import { type CoilExposure, watchCoils } from './watch/coils';
 import { type ContactsSeen, watchContacts } from './watch/contacts';
 import { watchEarthSides } from './watch/earthSides';
 import { type Ending, watchEndings } from './watch/endings';
+import { type ExtraLowSeen, watchExtraLow } from './watch/extraLow';
 import { type GuardExposure, watchGuards } from './watch/guards';
 import { type HeatExposure, watchHeat } from './watch/heat';
 import { type JointExposure, watchJoints } from './watch/joints';
@@ -49,6 +50,8 @@ export interface Exploration extends PointExposure, CurrentExposure, Walked {
   /** by place, the heat in it */
   readonly heat: ReadonlyMap<string, HeatExposure>;
   readonly motors: MotorExposure;
+  /** outputs of extra-low supplies that mains get into */
+  readonly extraLow: readonly ExtraLowSeen[];
   /** supplies that feed the same two points in some state */
   readonly meets: readonly Meeting[];
   /** contacts that carry at the potential of earth, and never at another */
@@ -84,6 +87,7 @@ export function* exploring(
   const openings = watchOpenings(rig, isWatched);
   const motors = watchMotors(rig, isWatched);
   const meets = watchMeets(rig, isWatched);
+  const extraLow = watchExtraLow(rig, isWatched);
   const guards = watchGuards(rig, isWatched);
   const joints = watchJoints(rig, isWatched);
   const starts = watchStarts(rig, isWatched);
@@ -103,6 +107,7 @@ export function* exploring(
     openings,
     motors,
     meets,
+    extraLow,
     guards,
     joints,
     starts,
@@ -124,6 +129,7 @@ export function* exploring(
       openings: openings.result,
       motors: motors.result,
       meets: meets.result,
+      extraLow: extraLow.result,
       guards: guards.result,
       joints: joints.result,
       starts: starts.result,

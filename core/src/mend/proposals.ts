@@ -138,6 +138,7 @@ const PROPOSE: { readonly [R in Finding['rule']]?: (finding: Extract<Finding, { 
   'coil-window': forCoil,
   'short-circuit': ({ told }, study) => withoutOneOf(told.through, study),
   'supplies-meet': ({ told }, study) => withoutOneOf(told.through, study),
+  'mains-on-extra-low': ({ told }, study) => withoutOneOf(told.through, study),
   bridged: ({ told }, study) => withoutOneOf(told.around, study),
   'stops-nothing': ({ told }, study) => withoutOneOf(told.around, study),
   'conductor-ampacity': ({ told, is }, { tables }) => {

@@ -13,6 +13,7 @@ const SUPPLY_RULES: readonly RuleId[] = [
   'overcurrent-device',
   'insulation-in-sheath',
   'mains-on-volt-free',
+  'mains-on-extra-low',
   'guard-rating',
   'opens-in-service',
   'short-circuit',

@@ -1,12 +1,12 @@
 import type { Finding, RuleId, Told } from '#core/check';
 import type { Circuit, DeviceId } from '#core/circuit';
 import { type FieldName, familyOf } from '#core/devices';
-import { amount, capital } from '#core/units';
+import { amount, capital, volts } from '#core/units';
 import { tellCalls } from './calls';
 import { COIL_WORDS } from './coilFindings';
 import { CONTACT_WORDS } from './contactFindings';
 import { type FindingWords, type Said, unread } from './findingWords';
-import { listed, tagOf } from './points';
+import { listed, tagOf, waysNamed } from './points';
 import { tellBetween, tellGuard, tellJoint } from './ratings';
 import {
   tellLockedOut,
@@ -103,12 +103,12 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
   },
 
   'short-circuit'({ told, circuit, is, finding }) {
-    const way = told.through.map((id) => circuit.devices[id]?.tag ?? `wire ${circuit.conductors[id]?.number ?? '?'}`);
+    const way = waysNamed(circuit, told.through);
     const tags = [...new Set(told.through.flatMap((id) => (id === told.source.id ? [] : (circuit.devices[id]?.tag ?? []))))];
     return {
       title: `${told.source.tag} is short-circuited${tags.length ? ` through ${listed(tags)}` : ' by a wire'}`,
       consequence: 'Whatever is weakest burns or opens.',
-      reason: `Two of its ends are joined with no load between, ${tellCalls(circuit, finding.calls)}: ${[...new Set(way)].join(', ')}. ${is} flow.`,
+      reason: `Two of its ends are joined with no load between, ${tellCalls(circuit, finding.calls)}: ${way.join(', ')}. ${is} flow.`,
       remedy: 'Do not energize. Take this way apart: one thing on it belongs elsewhere, or a load is missing.',
     };
   },
@@ -173,8 +173,15 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
     }
   },
 
+  'changes-nothing': ({ tag, told: { states } }) => ({
+    title: `${tag} changes nothing`,
+    consequence: 'What it is there to call or to forbid does as it does without it.',
+    reason: `In ${states === 1 ? 'the one pair of states' : `${states} pairs of states`} that differ by it alone, all else is seen alike.`,
+    remedy: 'Follow both of its wires; look for two that are exchanged, or for a way around it.',
+  }),
+
   'stops-nothing'({ tag, told: { around }, circuit, finding }) {
-    const way = around.map((id) => circuit.devices[id]?.tag ?? `wire ${circuit.conductors[id]?.number ?? '?'}`);
+    const way = waysNamed(circuit, around);
     return {
       title: `${tag} stops nothing`,
       consequence: 'What it is there to stop runs on when it opens.',
@@ -209,6 +216,16 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
       ? 'Usual in starters whose coil and contact share one enclosure; elsewhere put it ahead of the coil.'
       : 'Put it ahead of the loads, and bond the side that their returns share.',
   }),
+
+  'mains-on-extra-low': ({ tag, told, is, circuit, finding }) => {
+    const way = waysNamed(circuit, told.through);
+    return {
+      title: `${tag}'s ${volts(told.ownV)} side stands at ${is} to earth`,
+      consequence: 'Whoever touches what is thought to be extra-low holds mains; nothing opens while it floats.',
+      reason: `Mains come in at ${told.mark}, ${tellCalls(circuit, finding.calls)}${way.length > 0 ? `, by ${way.join(', ')}` : ', through a load'}.`,
+      remedy: 'Do not energize. Part the two circuits; measure the extra-low side to earth and to a line before anything else.',
+    };
+  },
 
   'mains-on-volt-free': ({ tag, told, is, circuit, finding }) =>
     ({

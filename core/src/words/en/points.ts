@@ -8,5 +8,10 @@ export const spellEnds = (circuit: Circuit, id: ConductorId): string =>
 export const listed = (things: readonly string[]): string =>
   things.length < 2 ? things.join('') : `${things.slice(0, -1).join(', ')} and ${things.at(-1)}`;
 
+/** The devices and wires of a way, each named once. */
+export const waysNamed = (circuit: Circuit, through: readonly string[]): readonly string[] => [
+  ...new Set(through.map((id) => circuit.devices[id]?.tag ?? `wire ${circuit.conductors[id]?.number ?? '?'}`)),
+];
+
 /** The tag of a device. */
 export const tagOf = (circuit: Circuit, device: string): string => circuit.devices[device]?.tag ?? '?';

@@ -1,8 +1,8 @@
 import type { RuleId } from '#core/check';
-import type { ConductorId } from '#core/circuit';
 import { amount, capital, figures, percent, spellSize, volts } from '#core/units';
 import { tellCalls } from './calls';
 import { type FindingWords, type Said, unread } from './findingWords';
+import { waysNamed } from './points';
 import { tellRating } from './rows';
 import { tellSized } from './sized';
 
@@ -23,9 +23,7 @@ const APART = 'Never closed together: interlock them, mechanically and by contac
 /** Two supplies that feed the same two points. */
 function tellMeeting({ told, circuit, finding }: Said<'supplies-meet'>): FindingWords {
   const [one = '?', other = '?'] = finding.devices.map((id) => circuit.devices[id]?.tag);
-  const way = [
-    ...new Set(told.through.map((id) => circuit.devices[id]?.tag ?? `wire ${circuit.conductors[id as ConductorId]?.number ?? '?'}`)),
-  ];
+  const way = waysNamed(circuit, told.through);
   const met = `Both ends of ${one} meet both of ${other}, ${tellCalls(circuit, finding.calls)}${way.length > 0 ? `, by ${way.join(', ')}` : ''}.`;
   const round = amount(told.roundA, 'A');
   if (told.isAgainst)
