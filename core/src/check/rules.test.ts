@@ -174,6 +174,15 @@ const broken: readonly [
   ['overload-setting', 'Q3', [set('dOL1', 'settingA', null)], 'dOL1', 'cannot-clear'],
   ['insulation-in-sheath', 'L1A', [insulate('L1A', 'cW1', 150)], 'dX1', 'danger'],
   ['changes-nothing', 'Q5', [move('Q5', 'dF4:T1', 'dB1:L', 'dB1:N'), move('Q5', 'dB2:N', 'dB1:N', 'dB1:L')], 'dB1', 'look'],
+  ['half-wired', 'Q1', [move('Q1', 'dK1:T1', 'dM1:C', null)], 'dM1', 'cannot-clear'],
+  [
+    'half-wired',
+    'Q1',
+    [move('Q1', 'dM1:C', 'dK1:T1', 'dK1:L1'), move('Q1', 'dM2:1', 'dK1:T1', 'dK1:L1'), move('Q1', 'dK2:1', 'dK1:T1', 'dK1:L1')],
+    'dK1',
+    'look',
+  ],
+  ['always-in', 'L5', [move('L5', 'dF2:2', 'dS1:1', 'dS1:2')], 'dK1', 'look'],
   ['mains-on-extra-low', 'L4', [move('L4', 'dQ1:T1', 'dT1:L', 'dT1:24'), move('L4', 'dS1:1', 'dT1:24', 'dT1:L')], 'dT1', 'block'],
   [
     'mains-on-volt-free',

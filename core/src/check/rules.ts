@@ -1,5 +1,6 @@
 import { naturally } from '#core/units';
 import { type FindingOf, findingOf, type Opinion, type Rule } from './finding';
+import { alwaysInRule } from './rules/alwaysIn';
 import { baseRule } from './rules/base';
 import { betweenRule } from './rules/betweenPoles';
 import { learningRule } from './rules/bothThrows';
@@ -14,6 +15,7 @@ import { earthFaultRule } from './rules/earthFault';
 import { extraLowRule } from './rules/extraLow';
 import { fanRule } from './rules/fanWithHeat';
 import { guardRule } from './rules/guardRating';
+import { halfWiredRule } from './rules/halfWired';
 import { insulationRule } from './rules/insulation';
 import { interposingRule } from './rules/interposing';
 import { jointRule } from './rules/jointRating';
@@ -51,6 +53,7 @@ const RULES = [
   validRule,
   notTriedRule,
   notKnownRule,
+  halfWiredRule,
   shortRule,
   meetRule,
   extraLowRule,
@@ -65,6 +68,7 @@ const RULES = [
   oddRule,
   stopRule,
   changesNothingRule,
+  alwaysInRule,
   bridgedRule,
   safetyRule,
   earthFaultRule,

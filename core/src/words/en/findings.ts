@@ -173,6 +173,20 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
     }
   },
 
+  'half-wired': ({ tag, told: { wired, bare, isLoad } }) => ({
+    title: `${tag}: no wire on ${listed(bare)}`,
+    consequence: isLoad ? 'It never gets its volts, and nobody has seen it work.' : 'It switches nothing.',
+    reason: `On ${listed(wired)} there is one.`,
+    remedy: 'Land the other wire, or look for it on the terminal beside.',
+  }),
+
+  'always-in': ({ tag, told: { states } }) => ({
+    title: `${tag} is pulled in in every state`,
+    consequence: 'What it switches is never switched.',
+    reason: states > 1 ? `In none of ${states} states does anything take its volts away.` : 'Nothing there is takes its volts away.',
+    remedy: 'Look for what should stand before its coil, and for a wire on the terminal beside. Leave it if it watches its supply.',
+  }),
+
   'changes-nothing': ({ tag, told: { states } }) => ({
     title: `${tag} changes nothing`,
     consequence: 'What it is there to call or to forbid does as it does without it.',
