@@ -33,7 +33,7 @@ interface Output {
 function outputOf({ device, part }: PlannedPart): Output[] {
   if (part.kind === 'transformer')
     return [{ device: device.id, marks: part.secondary.map(({ mark }) => mark), ownV: fullVolts(part.secondary), current: 'AC' }];
-  const isDirect = part.kind === 'dc-output' || (part.kind === 'source' && part.role === 'battery');
+  const isDirect = part.kind === 'dc-output' || (part.kind === 'source' && part.role !== 'mains' && part.role !== 'call-input');
   return isDirect && part.volts !== undefined ? [{ device: device.id, marks: [part.a, part.b], ownV: part.volts, current: 'DC' }] : [];
 }
 
