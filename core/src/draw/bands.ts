@@ -89,12 +89,14 @@ interface Housed {
 }
 
 /** What several supplies feed stands with the one that it has most rails of; the first of equals. What lies between one rail of each of two stands with neither. */
-function housed(component: Component, rails: ReadonlyMap<SourceElement, readonly Rail[]>): Housed | undefined {
-  const nets = new Set(component.rails.map(({ net }) => net));
-  const houses = [...rails].map(([source, all]) => {
-    const own = all.filter(({ net }) => nets.has(net));
-    return { component, source, own, others: component.rails.filter(({ net }) => !own.some((rail) => rail.net === net)) };
-  });
+function housed(component: Component, railsOn: ReadonlyMap<number, readonly Rail[]>): Housed | undefined {
+  const here = component.rails.flatMap(({ net }) => railsOn.get(net) ?? []);
+  const houses = [...grouped(here, ({ source }) => source)].map(([source, own]) => ({
+    component,
+    source,
+    own: [...own].sort((a, b) => a.index - b.index),
+    others: component.rails.filter(({ net }) => !own.some((rail) => rail.net === net)),
+  }));
   const best = least(houses, ({ others }) => others.length);
   if (!best || best.own.length === 0 || (best.others.length > 0 && best.own.length < 2)) return undefined;
   return best;
@@ -104,10 +106,10 @@ function housed(component: Component, rails: ReadonlyMap<SourceElement, readonly
  * What belongs into one band each: elements that rails of one system join, in the order of the sheet, or as a person has put them.
  */
 export function planBands(drawable: Drawable, rails: readonly Rail[], formOf: FormOf, placed: PlacedLines = {}): BandPlan[] {
-  const bySource = new Map(
-    [...drawable.sources].sort(inSupplyOrder).map((source) => [source, rails.filter((rail) => rail.source === source)] as const),
-  );
-  let left = inReadingOrder(componentsOf(drawable, rails)).map((component) => ({ component, house: housed(component, bySource) }));
+  const railsOf = grouped(rails, ({ source }) => source);
+  const bySource = new Map([...drawable.sources].sort(inSupplyOrder).map((source) => [source, railsOf.get(source) ?? []] as const));
+  const railsOn = grouped([...bySource.values()].flat(), ({ net }) => net);
+  let left = inReadingOrder(componentsOf(drawable, rails)).map((component) => ({ component, house: housed(component, railsOn) }));
   /** takes what stands in the band of a supply and passes a test */
   const take: Take = (source, test) => {
     const taken = left.flatMap(({ house }) => (house?.source === source && test(house) ? [house] : []));
