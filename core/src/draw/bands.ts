@@ -1,9 +1,9 @@
 import { grouped, least, naturally } from '#core/units';
 import { type BandPlan, type Component, componentsOf } from './components';
 import type { Drawable, SourceElement } from './elements';
+import { isMixed, tapped } from './power/taps';
 import { fullName, type Rail } from './rails';
 import type { BandName, VoltageClass } from './sheet';
-import { isMixed, tapped } from './taps';
 
 const firstTag = (list: readonly { readonly device: { readonly tag: string } }[]): string | undefined =>
   list.map(({ device }) => device.tag).sort(naturally)[0];

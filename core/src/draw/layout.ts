@@ -2,9 +2,6 @@ import { type Point, spellPoint } from '#core/circuit';
 import type { CircuitPlan } from '#core/graph';
 import { at, grouped, must } from '#core/units';
 import { planBands } from './bands';
-import { type BundlePlan, bundlesOf } from './bundle';
-import { bundleSize, drawBundle } from './bundleDraw';
-import { type Comb, combCells, combOf, drawBlock } from './comb';
 import type { BandPlan } from './components';
 import { drawableOf } from './elements';
 import { drawJogs, type Jumps } from './jogs';
@@ -13,6 +10,9 @@ import { drawEarth, drawList, netNames } from './lists';
 import { placeMarkers } from './markers';
 import { PATH_VIEW } from './nudge';
 import { createPen, type Ground, line, type Pen } from './pen';
+import { type BundlePlan, bundlesOf } from './power/bundle';
+import { bundleSize, drawBundle } from './power/bundleDraw';
+import { type Comb, combCells, combOf, drawBlock } from './power/comb';
 import { type Rail, railsOf } from './rails';
 import {
   type Band,

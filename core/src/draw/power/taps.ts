@@ -1,9 +1,9 @@
 import { greatest, grouped, least, naturally } from '#core/units';
+import { type BandPlan, type Component, componentsOf, netsWithin } from '../components';
+import { type BlockElement, type Drawable, type Element, markAt, type SourceElement } from '../elements';
+import type { Rail } from '../rails';
+import { netAt } from '../wiring';
 import { type Distances, distances } from './bundle';
-import { type BandPlan, type Component, componentsOf, netsWithin } from './components';
-import { type BlockElement, type Drawable, type Element, markAt, type SourceElement } from './elements';
-import type { Rail } from './rails';
-import { netAt } from './wiring';
 
 /** Power with the control that is taken from inside it parted off, and the points between two devices of the power that feed that control. */
 export interface Tapped {

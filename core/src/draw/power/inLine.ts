@@ -1,7 +1,7 @@
 import { at, grouped } from '#core/units';
-import { beyondIn, type NetsOf } from './components';
-import type { BlockElement, Element, SourceElement } from './elements';
-import { netAt, type Wiring } from './wiring';
+import { beyondIn, type NetsOf } from '../components';
+import type { BlockElement, Element, SourceElement } from '../elements';
+import { netAt, type Wiring } from '../wiring';
 
 /** One conductor's way through a device of several poles: from the net nearer the source to the one beyond. */
 export interface Strand {

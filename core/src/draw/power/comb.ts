@@ -1,12 +1,12 @@
 import type { Point } from '#core/circuit';
 import { at, grouped } from '#core/units';
+import { type BandPlan, beyondIn, isStop, netsWithin } from '../components';
+import { type BlockElement, type Element, markAt, type SourceElement } from '../elements';
+import type { Jumps } from '../jogs';
+import { cellsOf, dot, drawElement, flag, type Ground, line, type Pen, symbolOf } from '../pen';
+import { BAR, CELL, COMB_ROW, ROW, type SymbolKind } from '../sheet';
+import { netAt } from '../wiring';
 import { distances } from './bundle';
-import { type BandPlan, beyondIn, isStop, netsWithin } from './components';
-import { type BlockElement, type Element, markAt, type SourceElement } from './elements';
-import type { Jumps } from './jogs';
-import { cellsOf, dot, drawElement, flag, type Ground, line, type Pen, symbolOf } from './pen';
-import { BAR, CELL, COMB_ROW, ROW, type SymbolKind } from './sheet';
-import { netAt } from './wiring';
 
 interface CombRail {
   readonly net: number;

@@ -1,14 +1,14 @@
 import { at, grouped } from '#core/units';
+import { isStop } from '../components';
+import { type Element, markAt } from '../elements';
+import { cellsOf, dot, drawElement, flag, type Ground, line, type Pen, symbolOf } from '../pen';
+import { measure as measureLadder, place as placeLadder } from '../place';
+import { elementsOf, reduce, type Tree } from '../reduce';
+import { CELL, LANE, PIN, ROW } from '../sheet';
+import { netAt } from '../wiring';
 import type { BundlePlan, Item } from './bundle';
-import { isStop } from './components';
-import { type Element, markAt } from './elements';
 import { type Strand, turned, walkStrand } from './inLine';
 import { drawJoint, jointWidth, type Lane, uprightsOf } from './joints';
-import { cellsOf, dot, drawElement, flag, type Ground, line, type Pen, symbolOf } from './pen';
-import { measure as measureLadder, place as placeLadder } from './place';
-import { elementsOf, reduce, type Tree } from './reduce';
-import { CELL, LANE, PIN, ROW } from './sheet';
-import { netAt } from './wiring';
 
 /** Room that a tree takes, and its conductors at both ends, with heights from its first one. */
 interface Size {

@@ -1,6 +1,6 @@
 import { grouped } from '#core/units';
-import { dot, line, type Pen } from './pen';
-import { BAR } from './sheet';
+import { dot, line, type Pen } from '../pen';
+import { BAR } from '../sheet';
 
 /** A conductor at a height, where something begins or ends. */
 export interface Lane {

@@ -1,10 +1,10 @@
 import { at, grouped, naturally } from '#core/units';
-import { type BandPlan, beyondIn, isStop, type NetsOf, netsWithin } from './components';
-import type { BlockElement, Element, SourceElement } from './elements';
+import { type BandPlan, beyondIn, isStop, type NetsOf, netsWithin } from '../components';
+import type { BlockElement, Element, SourceElement } from '../elements';
+import type { Ground } from '../pen';
+import { elementsOf, type Reduced, reduce, type Tree, withEndHangs } from '../reduce';
+import { netAt, type Wiring } from '../wiring';
 import { inLine, type Strand } from './inLine';
-import type { Ground } from './pen';
-import { elementsOf, type Reduced, reduce, type Tree, withEndHangs } from './reduce';
-import { netAt, type Wiring } from './wiring';
 
 /** What stands together on neighbouring lines: the poles of a device, a load of several terminals, a part between two conductors, the source. */
 export type Item =
