@@ -29,6 +29,7 @@ export type NetsOf = (element: Element) => readonly [number, number];
 /** Below every net: an end at the rail of another supply, of which there is one for each way that stops there. */
 const STOPS = -1_000_000;
 
+/** Whether a net is such an end. */
 export const isStop = (net: number): boolean => net <= STOPS;
 
 /** What is joined within a band: a way that comes to the rail of another supply stops there, each by itself. */
