@@ -140,7 +140,14 @@ export default function PartsPage() {
         onChoose={(next) => dispatch(benchSlice.actions.deviceSelected(next))}
         isNarrow={narrow}
       />
-      <Flex justify="space-between" align="baseline" gap="10px" wrap="wrap">
+      {/* each on a line of its own on a phone: both grow as all is judged, and nothing may move under the thumb */}
+      <Flex
+        direction={narrow ? 'column' : 'row'}
+        justify="space-between"
+        align="baseline"
+        gap={narrow ? '0' : '10px'}
+        wrap={narrow ? 'nowrap' : 'wrap'}
+      >
         <Heading as="h2">{titleOf(device, study)}</Heading>
         <Box color="muted" fontSize="14px">
           {devices.length} devices · {worst ? `${devices.length - left} settled · ${left} to choose` : 'checking…'}
