@@ -79,7 +79,8 @@ describe('two supplies that feed the same two points', () => {
 
   it.each([
     ['in step: what flows to the load is no amps that run round', 'K2:L1 G2:L1 | K2:L2 G2:L2 | K2:L3 G2:L3', false],
-    ['two lines of one exchanged', 'K2:L1 G2:L2 | K2:L2 G2:L1 | K2:L3 G2:L3', true],
+    ['the first two lines of one exchanged', 'K2:L1 G2:L2 | K2:L2 G2:L1 | K2:L3 G2:L3', true],
+    ['the last two', 'K2:L1 G2:L1 | K2:L2 G2:L3 | K2:L3 G2:L2', true],
   ])('two lines of three phases that share a neutral, %s', (_, second, isAgainst) => {
     const wye = ['supply-3ph-wye', { volts: 400, hz: '50' }] as const;
     const contactor = ['contactor-3-1nc', { ...POWER, coilV: 230, coilHz: '50' }] as const;

@@ -1,8 +1,9 @@
 import { expect, it } from 'vitest';
-import { type Circuit, deviceOf, isTerminal, type TerminalId } from '#core/circuit';
+import { type Circuit, deviceOf, isTerminal } from '#core/circuit';
 import { familyOf } from '#core/devices';
 import { type Exploration, explore } from '#core/explore';
 import { demo, SHIPPED } from '../testing/demo';
+import { moved } from '../testing/edits';
 import { checkStudy, studyOf } from './index';
 
 /** Every so many of the wires of each circuit. */
@@ -25,12 +26,6 @@ function lost(before: Exploration, after: Exploration): string[] {
   });
 }
 
-const withEnd = (circuit: Circuit, id: string, side: 0 | 1, to: TerminalId): Circuit => {
-  const wire = circuit.conductors[id as never]! as Circuit['conductors'][string & keyof Circuit['conductors']];
-  const ends = side === 0 ? [to, wire.ends[1]] : [wire.ends[0], to];
-  return { ...circuit, conductors: { ...circuit.conductors, [id]: { ...wire, ends: ends as never } } };
-};
-
 /** A wire away, and each of its ends on the next terminal of its device. */
 function* mistakes(circuit: Circuit): Generator<readonly [string, Circuit]> {
   for (const [index, wire] of Object.values(circuit.conductors).entries()) {
@@ -43,7 +38,8 @@ function* mistakes(circuit: Circuit): Generator<readonly [string, Circuit]> {
       if (!end || !device) continue;
       const marks = familyOf(device, circuit).terminals;
       const next = marks[(marks.indexOf(end.slice(device.id.length + 1)) + 1) % marks.length];
-      if (next !== undefined) yield [`${end} on ${next}`, withEnd(circuit, wire.id, side, `${device.id}:${next}` as TerminalId)];
+      const other = wire.ends[1 - side];
+      if (next !== undefined && other) yield [`${end} on ${next}`, moved(circuit, other, end, `${device.id}:${next}`)];
     }
   }
 }

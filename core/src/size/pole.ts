@@ -128,22 +128,42 @@ function dcRows(ratings: PoleRatings, demand: PoleDemand, total: number, tables:
   ];
 }
 
+/** The most that anything printed on a contact lets it carry, and the print that says so; a code by its thermal amps. */
+function carriesAtMost(ratings: PoleRatings, tables: Tables): { readonly amps: number; readonly rating: Rating } | undefined {
+  const { carryA, pilotCode, dcCode } = ratings;
+  const held = carryA ?? (ratings.driver === undefined ? undefined : numberAt(tables.outputs, ratings.driver, 'hold A'));
+  if (held !== undefined) return { amps: held, rating: { code: 'carry' } };
+  if (ratings.driver !== undefined) return undefined;
+  const figures = FIGURES.flatMap(([field, code]) =>
+    ratings[field] === undefined ? [] : [{ amps: ratings[field], rating: { code } as Rating }],
+  );
+  const codes = [pilotCode, dcCode].flatMap((pilot) => {
+    const amps =
+      pilot === undefined
+        ? undefined
+        : (numberAt(tables.pilotAc, pilot[0] ?? '', 'thermal A') ?? numberAt(tables.pilotDc, pilot[0] ?? '', 'thermal A'));
+    return pilot === undefined || amps === undefined ? [] : [{ amps, rating: { code: 'pilot duty' as const, pilot } }];
+  });
+  const coils = ratings.ac15A === undefined ? [] : [{ amps: ratings.ac15A, rating: { code: 'AC-15' as const, moment: 'break' as const } }];
+  return greatest([...figures, ...coils, ...codes], ({ amps }) => amps);
+}
+
 /** What a contact is printed with for a class of load. */
 const FIGURES = [
   ['motorA', 'motor'],
   ['ac3A', 'AC-3'],
   ['resistiveA', 'resistive'],
   ['lampA', 'lamp (AC-5)'],
-] as const satisfies readonly (readonly [keyof PoleRatings, Rating['code']])[];
+  ['dcA', 'DC figure'],
+] as const satisfies readonly (readonly [keyof PoleRatings, string])[];
 
 /**
  * Loads of several classes flow through a contact together: each within its own figure, they may be more than the greatest of these lets it carry.
  * IEC 60947-1 holds whatever flows against the thermal current, from memory; without one its greatest figure stands for it, common practice.
  */
-function togetherRows(ratings: PoleRatings, demand: PoleDemand, total: number): Row[] {
+function togetherRows(ratings: PoleRatings, demand: PoleDemand, total: number, tables: Tables): Row[] {
   const classes = [demand.motorRunA, demand.resistiveA, demand.lampA].filter((amps) => amps > 0);
-  const printed = FIGURES.flatMap(([field, rating]) => (ratings[field] === undefined ? [] : [{ amps: ratings[field], rating }]));
-  const most = greatest(printed, ({ amps }) => amps);
+  const most = carriesAtMost(ratings, tables);
   if (classes.length < 2 || ratings.carryA !== undefined || !most) return [];
   return [
     atMost(total, most.amps, {
@@ -156,21 +176,9 @@ function togetherRows(ratings: PoleRatings, demand: PoleDemand, total: number): 
   ];
 }
 
-/** The most that anything printed on a contact lets it carry; a code by its thermal amps. */
-function carriesAtMost(ratings: PoleRatings, tables: Tables): number | undefined {
-  const thermal = (code: string | undefined): number | undefined =>
-    code === undefined
-      ? undefined
-      : (numberAt(tables.pilotAc, code[0] ?? '', 'thermal A') ?? numberAt(tables.pilotDc, code[0] ?? '', 'thermal A'));
-  const { carryA, motorA, ac3A, resistiveA, lampA, ac15A, dcA, pilotCode, dcCode } = ratings;
-  const figures = [motorA, ac3A, resistiveA, lampA, ac15A, dcA, thermal(pilotCode), thermal(dcCode)].filter((one) => one !== undefined);
-  if (ratings.driver !== undefined) return carryA ?? numberAt(tables.outputs, ratings.driver, 'hold A');
-  return carryA ?? (figures.length > 0 ? Math.max(...figures) : undefined);
-}
-
 /** A contact that shares its load with another: neither breaks it alone, and what it carries heats it all the same. */
 export const sharedRow = (ratings: PoleRatings, amps: number, tables: Tables = TABLES): Row =>
-  atMost(amps, carriesAtMost(ratings, tables), { asks: 'carries', unit: 'A', rating: 'carry', source: 'nameplate' });
+  atMost(amps, carriesAtMost(ratings, tables)?.amps, { asks: 'carries', unit: 'A', rating: 'carry', source: 'nameplate' });
 
 /** Whether any class of load has a figure of its own. */
 const hasClass = (ratings: PoleRatings): boolean => CLASSES.some((name) => ratings[name] !== undefined);
@@ -299,7 +307,7 @@ export function poleClasses(ratings: PoleRatings, demand: PoleDemand, tables: Ta
       classed.push(atMost(demand.coilHeldA + pilotA, breakA, { ...words, asks: 'coil held', rating: rated('break') }));
   }
   // what one class makes too much of needs no sum
-  if (classed.every(({ verdict }) => verdict !== 'danger')) classed.push(...togetherRows(ratings, demand, total));
+  if (classed.every(({ verdict }) => verdict !== 'danger')) classed.push(...togetherRows(ratings, demand, total, tables));
   return [...rows, ...classed];
 }
 

@@ -9,21 +9,18 @@ export interface ExtraLowTold {
   readonly through: readonly (DeviceId | ConductorId)[];
 }
 
-/** What is over this to earth is no extra-low circuit. */
-const MOST_V = 50;
-
 /** Mains that metal brings into an extra-low circuit: nothing opens where it floats, and whoever touches it holds mains. */
 export const extraLowRule = ruleOf<ExtraLowTold>()({
   id: 'mains-on-extra-low',
   source: 'IEC 61140 and IEC 60364-4-41, NEC 725.136, from memory',
   find: ({ exploration, circuit }) =>
-    exploration.extraLow.map(({ device, mark, ownV, volts, calls, through }) => ({
+    exploration.extraLow.map(({ device, mark, ownV, limitV, volts, calls, through }) => ({
       about: [deviceNamed(circuit, device)],
       verdict: 'block',
       told: { mark, ownV, through },
       calls,
       is: volts,
-      limit: MOST_V,
+      limit: limitV,
       unit: 'V',
     })),
 });

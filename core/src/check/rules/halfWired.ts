@@ -1,5 +1,6 @@
 import { isWired, type PlannedPart } from '#core/graph';
 import { type Opinion, ruleOf } from '../finding';
+import { shownEnds } from '../shownEnds';
 import type { Study } from '../study';
 
 export interface HalfWiredTold {
@@ -8,11 +9,6 @@ export interface HalfWiredTold {
   readonly bare: readonly string[];
   readonly isLoad: boolean;
 }
-
-/** Points inside a device, that no wire reaches. */
-const HIDDEN = /^[!#]/;
-
-const shownEnds = ({ kind, part }: PlannedPart): string[] => kind.ends(part).filter((mark) => !HIDDEN.test(mark));
 
 /** A load or a contact with a wire on one side alone: it gets nothing, or switches nothing. A common that another part uses is no such end. */
 export const halfWiredRule = ruleOf<HalfWiredTold>()({

@@ -3,6 +3,7 @@ import { type FieldName, familyOf, missingFacts } from '#core/devices';
 import type { PlannedPart } from '#core/graph';
 import { isWired } from '#core/graph';
 import { type Opinion, ruleOf } from '../finding';
+import { shownEnds } from '../shownEnds';
 import type { Study } from '../study';
 
 export type NotKnownTold =
@@ -33,14 +34,8 @@ const unreadOf = (device: Device, { circuit }: Study): FieldName[] =>
     ? []
     : missingFacts(device, circuit).flatMap((name) => (ASKED_ELSEWHERE.has(name) ? [] : [name as FieldName]));
 
-/** Points inside a device, that no wire reaches. */
-const HIDDEN = /^[!#]/;
-
-const isWiredWhole = (study: Study, { device, kind, part }: PlannedPart): boolean =>
-  kind
-    .ends(part)
-    .filter((mark) => !HIDDEN.test(mark))
-    .every((mark) => isWired(study.exploration.plan, device.id, mark));
+const isWiredWhole = (study: Study, planned: PlannedPart): boolean =>
+  shownEnds(planned).every((mark) => isWired(study.exploration.plan, planned.device.id, mark));
 
 /** Electronics and movements whose contacts are wired, though their own supply is not: without it none of them moves. */
 const isInUse = ({ exploration: { plan } }: Study, { device, part }: PlannedPart): boolean =>
@@ -57,9 +52,9 @@ function neverFed(study: Study): Opinion<NotKnownTold>[] {
     if (!planned || planned.part.kind === 'coil' || planned.part.kind === 'source' || !('ratedV' in planned.part)) return [];
     const { ratedV } = planned.part;
     if (ratedV === undefined || highestV >= FED_SHARE * ratedV || !(isWiredWhole(study, planned) || isInUse(study, planned))) return [];
-    const { device, part, kind } = planned;
+    const { device, part } = planned;
     const isOneOf = exploration.plan.partsIn(device.id).filter((own) => exploration.loads.has(own.index)).length > 1;
-    const between = isOneOf ? kind.ends(part).filter((mark) => !HIDDEN.test(mark)) : [];
+    const between = isOneOf ? shownEnds(planned) : [];
     return [{ about: [device], key: part.id, verdict: 'cannot-clear', told: { code: 'never fed', between }, is: highestV, unit: 'V' }];
   });
 }

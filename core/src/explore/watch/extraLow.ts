@@ -11,6 +11,8 @@ import type { MakeWatch } from './watch';
 export interface ExtraLowSeen {
   readonly device: DeviceId;
   readonly ownV: number;
+  /** what it may stand at to earth, being what it is */
+  readonly limitV: number;
   readonly volts: number;
   readonly mark: string;
   readonly calls: Calls;
@@ -47,14 +49,23 @@ export const watchExtraLow: MakeWatch<readonly ExtraLowSeen[]> = (rig) => {
       if (!isQuiet) return;
       let floating: readonly Uint8Array[] | undefined;
       for (const output of outputs) {
-        const most = Math.max(EXTRA_LOW_V.AC, IDLE_SHARE * output.ownV, kept.get(output)?.volts ?? 0);
+        const limitV = Math.max(EXTRA_LOW_V.AC, IDLE_SHARE * output.ownV);
+        const most = Math.max(limitV, kept.get(output)?.volts ?? 0);
         for (const mark of output.marks) {
           const node = plan.nodeAt(output.device, mark);
           const volts = toEarthRms(nets, node);
           if (volts <= most * (1 + SLACK)) continue;
           floating ??= nets.map((net) => floatingNodes(plan, net));
           if (!floating.every((one) => one[node] !== 1)) continue;
-          kept.set(output, { device: output.device, ownV: output.ownV, volts, mark, calls, through: wayToMains(rig, moment, node) });
+          kept.set(output, {
+            device: output.device,
+            ownV: output.ownV,
+            limitV,
+            volts,
+            mark,
+            calls,
+            through: wayToMains(rig, moment, node),
+          });
         }
       }
     },

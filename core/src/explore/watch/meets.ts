@@ -59,7 +59,7 @@ export const watchMeets: MakeWatch<readonly Meeting[]> = (rig) => {
       for (const pair of pairs) {
         const hot = isMet(now, pair.a, pair.b);
         if (!hot) continue;
-        const roundA = roundAmps(rig, now, hot, pair.b);
+        const roundA = Math.max(...pair.a.map((one) => roundAmps(rig, now, one, pair.b)));
         const known = found.get(pair);
         if (known && roundA <= known.roundA) continue;
         found.set(pair, { ...meetingOf(pair), roundA, calls, through: wayTo(rig, moment, hot, pair.b) });
