@@ -36,6 +36,8 @@ export default defineConfig({
           include: ['server/test/**/*.test.ts'],
           testTimeout: 60_000,
           hookTimeout: 60_000,
+          // the library's own second is short for two cores that are busy with something else
+          expect: { poll: { timeout: 20_000 } },
           fileParallelism: false,
         },
       },

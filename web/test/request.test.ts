@@ -6,6 +6,7 @@ import { request } from '../src/store/request';
 import { server } from '../src/store/server';
 import { browserShelf } from '../src/store/shelf';
 import { createStore } from '../src/store/store';
+import { until } from './until';
 
 const ID = '00000000-0000-4000-8000-000000000001';
 afterEach(() => void vi.unstubAllGlobals());
@@ -34,7 +35,7 @@ describe('while the server is away', () => {
     const other = '00000000-0000-4000-8000-000000000002';
     answers(json(page), new Error('gone'), new Error('gone'), json(page));
     await request('revisions', { params: { id: ID } });
-    await vi.waitFor(async () => expect(await browserShelf.answer(`/api/circuits/${ID}/revisions`)).toBeDefined());
+    await until(async () => expect(await browserShelf.answer(`/api/circuits/${ID}/revisions`)).toBeDefined());
     expect(reach.get()).toEqual({ isReached: true, keptAt: undefined });
     expect(await request('revisions', { params: { id: ID } })).toEqual(page);
     expect(reach.get()).toEqual({ isReached: false, keptAt: expect.any(Number) });
@@ -100,7 +101,7 @@ describe('what is kept beside the circuit', () => {
     await list;
     const changes = Array.from({ length: 501 }, (_, index) => ({ part: part(`p${index}`).part, baseRevision: 0 }));
     await store.dispatch(server.endpoints.saveStock.initiate(changes));
-    await vi.waitFor(() => expect(asked).toHaveLength(4));
+    await until(() => expect(asked).toHaveLength(4));
     expect(asked.map(({ method, body }) => [method, (body as { changes: unknown[] } | undefined)?.changes.length])).toEqual([
       ['GET', undefined],
       ['POST', 500],
@@ -134,9 +135,9 @@ it('checks that take long hold two connections at most: a circuit that is opened
   const asked = [4, 5, 6, 7, 8].map((n) =>
     own.dispatch(server.endpoints.summary.initiate({ id: `00000000-0000-4000-8000-00000000000${n}`, revision: 0 })),
   );
-  await vi.waitFor(() => expect(waiting).toHaveLength(2));
+  await until(() => expect(waiting).toHaveLength(2));
   for (let n = 0; n < asked.length; n++) {
-    await vi.waitFor(() => expect(waiting.length).toBeGreaterThan(n));
+    await until(() => expect(waiting.length).toBeGreaterThan(n));
     waiting[n]!();
   }
   await Promise.all(asked);

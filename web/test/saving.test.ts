@@ -9,6 +9,7 @@ import { ApiError } from '../src/store/request';
 import { keepSaving, type News, openCircuit, type World } from '../src/store/saving';
 import { browserShelf, circuitAddress } from '../src/store/shelf';
 import { createStore } from '../src/store/store';
+import { until } from './until';
 
 const Q1 = demo('Q1');
 const setVa = (value: number): EditChange => ({
@@ -92,7 +93,7 @@ describe('saving', () => {
     const { store, sync } = await opened(one);
     for (const value of [50, 60, 70]) store.dispatch(edit([setVa(value)]));
     const ids = sync().unsent.map(({ id }) => id);
-    await vi.waitFor(() => expect(sync().saving).toBe('saved'));
+    await until(() => expect(sync().saving).toBe('saved'));
     expect(one.sent).toEqual(ids.map((id, index) => `${id}@${3 + index}`));
     expect([sync().revision, va(store.getState().document.now)]).toEqual([6, 70]);
   });
@@ -103,12 +104,12 @@ describe('saving', () => {
     const { store, sync } = await opened(one);
     store.dispatch(edit([setVa(50)]));
     const [made] = sync().unsent;
-    await vi.waitFor(async () => expect(await one.kept()).toEqual([[made!.id, 3]]));
-    await vi.waitFor(() => expect(sync().saving).toBe('waiting'));
-    await vi.waitFor(() => expect(one.waits).toHaveLength(1));
+    await until(async () => expect(await one.kept()).toEqual([[made!.id, 3]]));
+    await until(() => expect(sync().saving).toBe('waiting'));
+    await until(() => expect(one.waits).toHaveLength(1));
     one.waits[0]!();
-    await vi.waitFor(() => expect(sync().saving).toBe('saved'));
-    await vi.waitFor(async () => expect(await one.kept()).toEqual([]));
+    await until(() => expect(sync().saving).toBe('saved'));
+    await until(async () => expect(await one.kept()).toEqual([]));
     expect((await browserShelf.answer(circuitAddress(one.now.circuit.id)))?.reply).toMatchObject({
       revision: 4,
       document: { devices: { dT1: { nameplate: { va: { value: 50 } } } } },
@@ -131,12 +132,12 @@ describe('saving', () => {
     const { store, sync } = await opened(one);
     expect([va(store.getState().document.now), sync().unsent.length, await one.kept()]).toEqual([60, 1, [['eon-the-roof', 3]]]);
     store.dispatch(edit([setVa(70)]));
-    await vi.waitFor(() => expect(one.waits).toHaveLength(1));
-    await vi.waitFor(async () => expect((await one.kept()).map(([id]) => id)).toEqual(sync().unsent.map(({ id }) => id)));
+    await until(() => expect(one.waits).toHaveLength(1));
+    await until(async () => expect((await one.kept()).map(([id]) => id)).toEqual(sync().unsent.map(({ id }) => id)));
     one.waits[0]!();
-    await vi.waitFor(() => expect(sync().saving).toBe('saved'));
+    await until(() => expect(sync().saving).toBe('saved'));
     expect([one.sent.slice(-2).map((words) => words.split('@')[1]), va(store.getState().document.now)]).toEqual([['3', '4'], 70]);
-    await vi.waitFor(async () => expect(await one.kept()).toEqual([]));
+    await until(async () => expect(await one.kept()).toEqual([]));
   });
 
   it('a browser that has no room says that the page must stay open', async () => {
@@ -145,10 +146,10 @@ describe('saving', () => {
     one.saves.push(offline);
     const { store, sync } = await opened(one);
     store.dispatch(edit([setVa(50)]));
-    await vi.waitFor(() => expect([sync().isLoose, sync().saving]).toEqual([true, 'waiting']));
-    await vi.waitFor(() => expect(one.waits).toHaveLength(1));
+    await until(() => expect([sync().isLoose, sync().saving]).toEqual([true, 'waiting']));
+    await until(() => expect(one.waits).toHaveLength(1));
     one.waits[0]!();
-    await vi.waitFor(() => expect([sync().isLoose, sync().saving]).toEqual([false, 'saved']));
+    await until(() => expect([sync().isLoose, sync().saving]).toEqual([false, 'saved']));
   });
 
   it('what a program before this one left in the browser is sent as well', async () => {
@@ -179,7 +180,7 @@ describe('saving', () => {
     });
     const { store, sync } = await opened(one);
     store.dispatch(edit([setVa(50)]));
-    await vi.waitFor(() => expect(sync().saving).toBe('refused'));
+    await until(() => expect(sync().saving).toBe('refused'));
     expect([va(store.getState().document.now), store.getState().document.message]).toEqual([40, 'Not saved: No such field.']);
   });
 
@@ -190,7 +191,7 @@ describe('saving', () => {
     });
     const { store, sync } = await opened(one);
     store.dispatch(edit([setVa(50)]));
-    await vi.waitFor(() => expect(store.getState().clash.open?.revision).toBe(8));
+    await until(() => expect(store.getState().clash.open?.revision).toBe(8));
     store.dispatch(edit([setVa(55)]));
     expect([one.sent.length, sync().unsent.length]).toEqual([1, 2]);
   });
@@ -200,11 +201,11 @@ describe('saving', () => {
     const { store, sync } = await opened(one);
     one.now.circuit = { ...one.now.circuit, revision: 9, document: { ...Q1, title: 'theirs' } };
     one.tell(9);
-    await vi.waitFor(() => expect(store.getState().document.now?.title).toBe('theirs'));
+    await until(() => expect(store.getState().document.now?.title).toBe('theirs'));
     expect(sync().revision).toBe(9);
     one.now.circuit = { ...one.now.circuit, revision: 10, document: { ...Q1, title: 'while cut off' } };
     one.tell(undefined); // the line is up again: what was missed is not known
-    await vi.waitFor(() => expect(store.getState().document.now?.title).toBe('while cut off'));
+    await until(() => expect(store.getState().document.now?.title).toBe('while cut off'));
     store.dispatch({ type: 'circuit/closed' });
     expect(one.stopped()).toBe(1);
   });
@@ -222,14 +223,14 @@ describe('saving', () => {
     one.tell(3, 'first life');
     one.saves.push(offline);
     store.dispatch(edit([setVa(75)]));
-    await vi.waitFor(() => expect(one.waits.length).toBe(1));
+    await until(() => expect(one.waits.length).toBe(1));
     one.now.circuit = { ...one.now.circuit, revision: 1, document: { ...Q1, title: 'from the backup' } };
     one.tell(1, 'another life');
-    await vi.waitFor(() => expect(store.getState().document.now?.title).toBe('from the backup'));
+    await until(() => expect(store.getState().document.now?.title).toBe('from the backup'));
     expect([sync().revision, va(store.getState().document.now), sync().unsent.length]).toEqual([1, 75, 1]);
     expect(store.getState().document.message).toContain('backup');
     one.waits.shift()?.();
-    await vi.waitFor(() => expect(sync().saving).toBe('saved'));
+    await until(() => expect(sync().saving).toBe('saved'));
     expect(one.sent.at(-1)).toMatch(/@1$/);
   });
 });
