@@ -53,11 +53,13 @@ function gainOf(scaled: readonly Float32Array[], pair: number, live: readonly nu
     return 0;
   }
   let entropy = 0;
+  // most of the scale holds nothing: how many bins ahead, up to the reach of the noise, are empty
+  let empty: number = KERNEL.length;
   for (let bin = low - REACH; bin <= high + REACH; bin++) {
+    empty = (bins[bin + REACH] ?? 0) > 0 ? 0 : empty + 1;
+    if (empty >= KERNEL.length) continue;
     let mass = 0;
-    KERNEL.forEach((share, tap) => {
-      mass += share * (bins[bin + tap - REACH] ?? 0);
-    });
+    for (let tap = 0; tap < KERNEL.length; tap++) mass += KERNEL[tap as 0] * (bins[bin + tap - REACH] ?? 0);
     if (mass > 1e-12) entropy -= mass * Math.log2(mass);
   }
   bins.fill(0, low, high + 1);
