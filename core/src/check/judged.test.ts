@@ -11,6 +11,7 @@ import { checkStudy, type Finding, RULE_IDS, studyOf } from './index';
 /** What a field is made too little by, and for the others a figure of one. */
 const TOO_LITTLE: { readonly [F in FieldName]?: number | string } = {
   mostV: 48,
+  outputA: 0.1,
   baseV: 48,
   poleV: 48,
   dcV: 24,

@@ -148,6 +148,9 @@ const broken: readonly [
   ['transformer-load', 'Q7', [set('dT1', 'va', 10)], 'dT1', 'look'],
   ['transformer-load', 'Q7', [set('dT1', 'va', 10), set('dTC1', 'va', 10)], 'dT1', 'danger'],
   ['transformer-load', 'Q7', [set('dT1', 'va', null)], 'dT1', 'cannot-clear'],
+  ['dc-supply-load', 'Q8', [set('dG2', 'outputA', 0.5)], 'dG2', 'danger'],
+  ['dc-supply-load', 'Q8', [set('dG2', 'outputA', 0.6)], 'dG2', 'look'],
+  ['dc-supply-load', 'Q8', [set('dG2', 'outputA', null)], 'dG2', 'cannot-clear'],
   ['transformer-fuse', 'Q2', [set('dF2', 'ratingA', 3)], 'dF2', 'danger'],
   ['transformer-fuse', 'Q1', [set('dF1', 'ratingA', 1)], 'dF1', 'look'],
   ['transformer-fuse', 'Q6', [set('dF2', 'ratingA', 10)], 'dF2', 'danger'],
@@ -174,6 +177,7 @@ const broken: readonly [
   ['overload-setting', 'Q3', [set('dOL1', 'settingA', null)], 'dOL1', 'cannot-clear'],
   ['insulation-in-sheath', 'L1A', [insulate('L1A', 'cW1', 150)], 'dX1', 'danger'],
   ['changes-nothing', 'Q5', [move('Q5', 'dF4:T1', 'dB1:L', 'dB1:N'), move('Q5', 'dB2:N', 'dB1:N', 'dB1:L')], 'dB1', 'look'],
+  ['guard-in-return', 'L4', [set('dT1', 'bonded', 'C')], 'dF1', 'danger'],
   ['half-wired', 'Q1', [move('Q1', 'dK1:T1', 'dM1:C', null)], 'dM1', 'cannot-clear'],
   [
     'half-wired',

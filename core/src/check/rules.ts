@@ -11,9 +11,11 @@ import { leakRule } from './rules/coilLeak';
 import { coilRule } from './rules/coilWindow';
 import { conductorRule } from './rules/conductorAmpacity';
 import { poleRule } from './rules/contactRating';
+import { directRule } from './rules/directLoad';
 import { earthFaultRule } from './rules/earthFault';
 import { extraLowRule } from './rules/extraLow';
 import { fanRule } from './rules/fanWithHeat';
+import { guardInReturnRule } from './rules/guardInReturn';
 import { guardRule } from './rules/guardRating';
 import { halfWiredRule } from './rules/halfWired';
 import { insulationRule } from './rules/insulation';
@@ -80,12 +82,14 @@ const RULES = [
   coilRule,
   leakRule,
   poleRule,
+  guardInReturnRule,
   guardRule,
   jointRule,
   betweenRule,
   loadVoltsRule,
   tapRule,
   loadRule,
+  directRule,
   fuseRule,
   conductorRule,
   deviceRule,

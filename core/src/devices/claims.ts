@@ -100,6 +100,7 @@ const JUDGED: Readonly<Record<FieldName, Claim>> = {
   inputV: match(['load-volts']),
   inputVa: physics('what a DC supply draws'),
   outputV: physics('what a DC supply gives; its loads are judged by it'),
+  outputA: limit(['dc-supply-load']),
   outputOhms: physics('how a DC supply sags'),
   // loads
   watts: physics('what it draws, asked of the contact, the wire and the fuse before it'),

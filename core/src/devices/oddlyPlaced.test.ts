@@ -50,6 +50,19 @@ it.each<[string, Circuit, string]>([
     'opens-in-service:dF1 danger',
   ],
   [
+    'a diode across a DC coil, turned round',
+    made(
+      {
+        G1: ['battery', { volts: 24 }],
+        S1,
+        K1: ['contactor-1', { coilKind: 'DC', coilV: 24 }],
+        V1: ['diode-1', { ratedV: 200 }],
+      },
+      'G1:+ S1:1 | S1:2 K1:A1 V1:A | V1:K K1:A2 G1:-',
+    ),
+    'runs-oddly:dV1:A-K turned danger',
+  ],
+  [
     'a diode in series on AC',
     made(
       { G1: line(24), S1, H1: ['lamp', { volts: 24, watts: 5 }], V1: ['diode-1', { ratedV: 200 }] },

@@ -24,8 +24,11 @@ export interface Behind {
 const LOST_SHARE = 0.6;
 const LEAST_A = 1e-4;
 
-/** The loads that lose their current when this one contact opens: solved, not read from the drawing. */
-export function behind(rig: Rig, contact: PlannedPart, moment: Moment | undefined): Behind {
+/**
+ * The loads that lose their current when this one contact opens: solved, not read from the drawing.
+ * @param beside contacts that open with it and stand between the same potentials: the last of them breaks what flows through all
+ */
+export function behind(rig: Rig, contact: PlannedPart, moment: Moment | undefined, beside: readonly PlannedPart[] = []): Behind {
   if (!moment) return { serves: [], breaksV: 0, current: 'AC' };
   const { plan, nets } = rig;
   showMoment(rig, moment);
@@ -34,14 +37,14 @@ export function behind(rig: Rig, contact: PlannedPart, moment: Moment | undefine
     const amps = kind === undefined ? 0 : leastAmps(rig, planned);
     return kind === undefined || amps < LEAST_A ? [] : [{ planned, kind, amps }];
   });
-  const throughA = partAmps(nets, plan, contact.index);
+  const opened = [contact, ...beside].map((part) => ({ part, how: howAt(rig, part, moment) }));
+  const throughA = opened.reduce((sum, { part }) => sum + partAmps(nets, plan, part.index), 0);
   const line = new Map(loads.map(({ planned }) => [planned.index, lineVolts(rig, planned)]));
-  const how = howAt(rig, contact, moment);
   // what a turning rotor brings by itself is gone before anything burns of it
   const coasting = plan.parts.filter(isKind('capacitor-motor')).map((motor) => ({ motor, was: howAt(rig, motor, moment) }));
   for (const net of nets) {
     for (const { motor, was } of coasting) setPart(net, motor.index, { ...was, state: stilled(was.state) });
-    setPart(net, contact.index, { ...how, fault: contact.part.kind === 'fuse' ? 'blown' : 'stuckOpen' });
+    for (const { part, how } of opened) setPart(net, part.index, { ...how, fault: part.part.kind === 'fuse' ? 'blown' : 'stuckOpen' });
     solveNet(net);
   }
   const breaksV = partVolts(nets, plan, contact.index);
@@ -51,7 +54,7 @@ export function behind(rig: Rig, contact: PlannedPart, moment: Moment | undefine
     .filter(({ planned, amps }) => leastAmps(rig, planned) <= LOST_SHARE * amps)
     .map(({ planned, kind, amps }) => ({ part: planned.index, kind, amps, isThree: planned.kind.phases === 3 }));
   for (const net of nets) {
-    setPart(net, contact.index, how);
+    for (const { part, how } of opened) setPart(net, part.index, how);
     for (const { motor, was } of coasting) setPart(net, motor.index, was);
   }
   // a running motor's own volts hide it from one pole, and three phases are broken pole by pole

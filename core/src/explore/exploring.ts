@@ -4,6 +4,7 @@ import { createRig } from '#core/sequence';
 import { drain, type Progress, type Scope, type Walked, walkStates } from './walk';
 import { type CoilExposure, watchCoils } from './watch/coils';
 import { type ContactsSeen, watchContacts } from './watch/contacts';
+import { type DirectExposure, watchDirect } from './watch/direct';
 import { watchEarthSides } from './watch/earthSides';
 import { type Ending, watchEndings } from './watch/endings';
 import { type ExtraLowSeen, watchExtraLow } from './watch/extraLow';
@@ -34,6 +35,8 @@ export interface Exploration extends PointExposure, CurrentExposure, Walked {
   readonly coils: ReadonlyMap<number, CoilExposure>;
   readonly contacts: ContactsSeen;
   readonly transformers: ReadonlyMap<number, TransformerExposure>;
+  /** outputs of DC supplies */
+  readonly direct: ReadonlyMap<number, DirectExposure>;
   readonly loads: ReadonlyMap<number, LoadExposure>;
   readonly throws: ReadonlyMap<number, VoltsSeen>;
   readonly callInputs: ReadonlyMap<number, CallExposure>;
@@ -78,6 +81,7 @@ export function* exploring(
   const coils = watchCoils(rig, isWatched);
   const contacts = watchContacts(rig, isWatched);
   const transformers = watchTransformers(rig, isWatched);
+  const direct = watchDirect(rig, isWatched);
   const loads = watchLoads(rig, isWatched);
   const points = watchPoints(rig, isWatched);
   const currents = watchCurrents(rig, isWatched);
@@ -98,6 +102,7 @@ export function* exploring(
     coils,
     contacts,
     transformers,
+    direct,
     loads,
     points,
     currents,
@@ -122,6 +127,7 @@ export function* exploring(
       coils: coils.result,
       contacts: contacts.result,
       transformers: transformers.result,
+      direct: direct.result,
       loads: loads.result,
       callInputs: callInputs.result,
       throws: throws.result,

@@ -28,6 +28,7 @@ const CELL_OF: { readonly [R in RuleId]?: CellName } = {
   'poles-serve-apart': 'driver',
   'load-stays-live': 'driver',
   'transformer-load': 'transformer',
+  'dc-supply-load': 'transformer',
   'transformer-tap': 'transformer',
   'transformer-fuse': 'transformer',
 };

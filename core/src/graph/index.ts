@@ -2,7 +2,7 @@ export { beyond, fusesAt, partsOn } from './beyond';
 export { coneOf } from './cone';
 
 export { endsOfBranch, graphOf } from './graph';
-export { joinedTo } from './joined';
+export { joinedTo, tiedByWire } from './joined';
 export { idleChains, loopScrews } from './loops';
 export { isOfMains, nominalAt } from './nominal';
 export type { Partition } from './partition';

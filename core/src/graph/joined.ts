@@ -1,5 +1,6 @@
 import { at } from '#core/units';
-import type { CircuitPlan, PlannedPart } from './plan';
+import { numberPartition, type Partition } from './partition';
+import { type CircuitPlan, EARTH_NODE, type PlannedPart } from './plan';
 import { reached } from './search';
 
 /** Nodes that wires, metal and what is closed join to one. @param isOpen parts that let nothing through */
@@ -14,4 +15,15 @@ export function joinedTo(plan: CircuitPlan, from: number, isOpen: (planned: Plan
     beside.set(b, [...(beside.get(b) ?? []), a]);
   }
   return reached([from], (node) => beside.get(node) ?? []);
+}
+
+/** Nodes that wires and bars tie to each other; earth ties nothing. */
+export function tiedByWire(plan: CircuitPlan): Partition<number> {
+  const joined = numberPartition(plan.nodeCount + 1, EARTH_NODE);
+  for (const { nodes, role } of plan.branches) {
+    const [a, b] = nodes;
+    if (a === undefined || b === undefined || a === EARTH_NODE || b === EARTH_NODE) continue;
+    if (role === 'wire' || role === 'joint') joined.join(a, b);
+  }
+  return joined;
 }

@@ -77,7 +77,7 @@ export interface CircuitPlan {
   readonly branches: readonly PlannedBranch[];
   readonly inputs: readonly PlannedInput[];
   readonly processes: readonly Process[];
-  /** of a coil by its index, the coils that a mechanical interlock keeps out while it is in */
+  /** of a coil by its index, the coils that keep it out while they are in: by a mechanical interlock, or in one latch */
   readonly locks: ReadonlyMap<number, readonly number[]>;
   /** numbers that the states of all parts take together */
   readonly valueCount: number;
@@ -91,7 +91,7 @@ export interface CircuitPlan {
   wiresAt(point: Point): readonly PlannedConductor[];
 }
 
-/** The armatures that a mechanical interlock keeps apart. */
+/** The armatures that a mechanical interlock, or one latch, keeps apart. */
 function locksOf({ pairs }: Circuit, parts: readonly PlannedPart[]): Map<number, readonly number[]> {
   const locks = new Map<number, readonly number[]>();
   const armatures = (id: DeviceId): number[] =>
@@ -100,6 +100,12 @@ function locksOf({ pairs }: Circuit, parts: readonly PlannedPart[]): Map<number,
     if (rule !== 'locked') continue;
     for (const [one, other] of [[a, b] as const, [b, a] as const])
       for (const index of armatures(one)) locks.set(index, [...(locks.get(index) ?? []), ...armatures(other)]);
+  }
+  // the coil that sets a latch moves nothing while the one that resets it pulls
+  for (const { device, part, index } of parts) {
+    const undoes = part.kind === 'coil' && part.undoneBy !== undefined ? part.undoneBy : undefined;
+    const other = parts.find((one) => one.device.id === device.id && one.part.id === undoes);
+    if (undoes !== undefined && other) locks.set(index, [...(locks.get(index) ?? []), other.index]);
   }
   return locks;
 }

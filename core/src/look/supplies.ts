@@ -19,7 +19,7 @@ export interface Supply {
         readonly isClass2: boolean;
         readonly regulation: number;
       }
-    | { readonly code: 'dc'; readonly volts: number | undefined };
+    | { readonly code: 'dc'; readonly volts: number | undefined; readonly amps: number | undefined };
   /** what a standard lets these volts be; undefined where it names none */
   readonly allowed: { readonly lowV: number; readonly highV: number; readonly source: string } | undefined;
   /** `TN`, `TT`, `IT` of the mains; whether one side of another is bonded */
@@ -91,7 +91,7 @@ export function suppliesOf(plan: NetworkPlan): Supply[] {
       ];
     }
     if (part.kind === 'dc-output')
-      return [{ ...base, is: { code: 'dc', volts: part.volts }, feeds: beside(plan, device.id, [part.a, part.b]) }];
+      return [{ ...base, is: { code: 'dc', volts: part.volts, amps: part.ratedA }, feeds: beside(plan, device.id, [part.a, part.b]) }];
     return [];
   });
 }

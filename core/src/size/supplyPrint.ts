@@ -271,7 +271,10 @@ export function supplyFigures({ input, output, system, hz, va, faultA }: SupplyP
   }
   if (system !== undefined && input === undefined && va === undefined) {
     // a module's output alone
-    if (system === 'DC') put('outputV', one(output));
+    if (system === 'DC') {
+      put('outputV', one(output));
+      put('outputA', output.amps);
+    }
     return figures;
   }
   if (kind.secondaryV !== undefined && output.volts.length > 0 && !output.volts.includes(kind.secondaryV)) return figures;
@@ -279,6 +282,7 @@ export function supplyFigures({ input, output, system, hz, va, faultA }: SupplyP
   if (output.current === 'DC') {
     put('inputV', one(input));
     put('outputV', one(output));
+    put('outputA', output.amps);
   } else put('primaryV', one(input));
   return figures;
 }

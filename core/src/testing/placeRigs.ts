@@ -16,7 +16,7 @@ export function loadRig(name: string): Circuit {
   return rigged(
     {
       G1: is3 ? ['supply-3ph-wye', { volts, hz: '60' }] : line(120),
-      X: [name as FamilyName, plateOf(name, { volts, inputV: 120, outputV: 24 })],
+      X: [name as FamilyName, plateOf(name, { volts, inputV: 120, outputV: 24, outputA: 1 })],
       Y: ['lamp', { volts: 24, watts: 5 }],
     },
     is3

@@ -23,7 +23,7 @@ import {
 
 /** A coil that asks something of a contact, on direct current. */
 const DIRECT: Devices = {
-  G9: ['dc-supply-module', { inputV: 120, outputV: 48, bonded: 'no' }],
+  G9: ['dc-supply-module', { inputV: 120, outputV: 48, outputA: 10, bonded: 'no' }],
   K9: ['contactor-3-aux', { coilKind: 'DC', coilV: 48, sealedVa: 40 }],
 };
 

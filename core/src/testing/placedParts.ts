@@ -27,4 +27,4 @@ export const LINES = 'G1:L F1:L1 | G1:N F1:L2';
 export const THREE_LINES = 'G1:L1 F1:L1 | G1:L2 F1:L2 | G1:L3 F1:L3';
 export const LOW: Devices = { G1: mains(120), T1: ['control-transformer-24', { va: 75, bonded: 'none' }] };
 export const LOW_LINES = 'G1:L T1:120 | G1:N T1:COM';
-export const DC24: Devices[string] = ['dc-supply-module', { inputV: 120, outputV: 24, bonded: 'no' }];
+export const DC24: Devices[string] = ['dc-supply-module', { inputV: 120, outputV: 24, outputA: 10, bonded: 'no' }];

@@ -10,7 +10,7 @@ import {
 } from '#core/circuit';
 import { familyOf } from '#core/devices';
 import type { Exploration } from '#core/explore';
-import { EARTH_NODE, isWired, joinedTo, numberPartition, type Partition } from '#core/graph';
+import { EARTH_NODE, isWired, joinedTo, tiedByWire } from '#core/graph';
 import { type Practice, rulesOf } from '#core/schools';
 import type { Verdict } from '#core/size';
 import { real } from '#core/units';
@@ -99,7 +99,7 @@ function unprotected({ plan, greatestToEarth }: Exploration): WiringDoubt[] {
 
 /** Hot ends of two supplies that wires and bars tie together: one feeds the other. What meets at a common or in earth is no such tie. */
 function joinedSupplies({ plan }: Exploration): WiringDoubt[] {
-  const joined = wiredPartition(plan);
+  const joined = tiedByWire(plan);
   const hot = hotEnds(plan, joined);
   return [...hot].flatMap(([group, devices]): WiringDoubt[] => {
     const [first, ...others] = devices;
@@ -120,7 +120,7 @@ function joinedSupplies({ plan }: Exploration): WiringDoubt[] {
 
 /** Contacts with a supply on either side. Fuses are whole. */
 function joiningDoubts({ plan }: Exploration): WiringDoubt[] {
-  const joined = wiredPartition(plan);
+  const joined = tiedByWire(plan);
   for (const { part, firstBranch } of plan.parts) {
     const [a, b] = plan.branches[firstBranch]?.nodes ?? [];
     if (part.kind === 'fuse' && a !== undefined && b !== undefined && a !== EARTH_NODE && b !== EARTH_NODE) joined.join(a, b);
@@ -265,20 +265,9 @@ function crowdedDoubts(circuit: Circuit): WiringDoubt[] {
   });
 }
 
-/** Nodes that wires and bars tie to each other; earth ties nothing. */
-function wiredPartition(plan: Exploration['plan']): Partition<number> {
-  const joined = numberPartition(plan.nodeCount + 1, EARTH_NODE);
-  for (const { nodes, role } of plan.branches) {
-    const [a, b] = nodes;
-    if (a === undefined || b === undefined || a === EARTH_NODE || b === EARTH_NODE) continue;
-    if (role === 'wire' || role === 'joint') joined.join(a, b);
-  }
-  return joined;
-}
-
 /** Wires of one number that nothing but a contact or a load joins. Numbers by potential are the practice that is held; common practice. */
 function numberDoubts({ plan }: Exploration): WiringDoubt[] {
-  const joined = wiredPartition(plan);
+  const joined = tiedByWire(plan);
   const byNumber = new Map<string, Map<number, ConductorId[]>>();
   for (const { conductor, nodes } of plan.conductors) {
     if (conductor.number === '') continue;

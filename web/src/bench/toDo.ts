@@ -21,7 +21,14 @@ const SUPPLY_RULES: readonly RuleId[] = [
 ];
 const isOfSupply = (rule: RuleId): boolean => SUPPLY_RULES.includes(rule);
 /** A matter of both: another part mends it, or another way of feeding it. */
-const SHARED_RULES: readonly RuleId[] = ['transformer-load', 'transformer-fuse', 'throws-fed-apart', 'load-stays-live', 'joint-rating'];
+const SHARED_RULES: readonly RuleId[] = [
+  'transformer-load',
+  'dc-supply-load',
+  'transformer-fuse',
+  'throws-fed-apart',
+  'load-stays-live',
+  'joint-rating',
+];
 /** Rules that belong to what feeds and what protects. */
 export const isAboutSupply = (rule: RuleId): boolean => isOfSupply(rule) || SHARED_RULES.includes(rule);
 

@@ -1,13 +1,23 @@
 import type { DeviceId } from '#core/circuit';
+import type { ContactExposure } from '#core/explore';
 import type { Contact } from '#core/kinds';
+import type { NetworkPlan } from '#core/network';
 import type { Row } from '#core/size';
-import { must } from '#core/units';
+import { at, must } from '#core/units';
 import { ruleOf } from '../finding';
 import { fieldsOf } from '../ratingFields';
 import { rowOpinion } from '../rowOpinion';
 
 export type PoleTold =
-  | { readonly code: 'row'; readonly contact: string; readonly row: Row; readonly serves: readonly DeviceId[]; readonly breaksV: number }
+  | {
+      readonly code: 'row';
+      readonly contact: string;
+      readonly row: Row;
+      readonly serves: readonly DeviceId[];
+      readonly breaksV: number;
+      /** others that stand beside it and move with it */
+      readonly beside?: readonly { readonly device: DeviceId; readonly contact: string }[];
+    }
   | { readonly code: 'states left out'; readonly contact: string };
 
 /** Figures that are made of one print: whoever reads it has read them all. */
@@ -25,6 +35,9 @@ function asked(rows: readonly Row[]): Row[] {
   });
 }
 
+const besideOf = ({ beside }: ContactExposure, { parts }: NetworkPlan): Pick<Extract<PoleTold, { code: 'row' }>, 'beside'> =>
+  beside ? { beside: beside.map((index) => ({ device: at(parts, index).device.id, contact: at(parts, index).part.id })) } : {};
+
 /** A contact against its load. */
 export const poleRule = ruleOf<PoleTold>()({
   id: 'contact-rating',
@@ -33,7 +46,7 @@ export const poleRule = ruleOf<PoleTold>()({
     poles.flatMap(({ device, part, contact, rows, exposure, serves, evidence, isPartly }) => [
       ...asked(rows).flatMap((row) =>
         rowOpinion<PoleTold>(row, [device], {
-          told: { code: 'row', contact, row, serves, breaksV: exposure.breaksV },
+          told: { code: 'row', contact, row, serves, breaksV: exposure.breaksV, ...besideOf(exposure, exploration.plan) },
           calls: exposure.calls,
           by: fieldsOf(row, device, must(exploration.plan.parts[part], 'a contact').part as Contact, circuit),
           key: `${contact}:${row.asks}`,

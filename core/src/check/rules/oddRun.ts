@@ -6,11 +6,11 @@ import { type Opinion, ruleOf } from '../finding';
 export type OddTold =
   /** in no state that was tried does it run, or move */
   | { readonly code: 'never' }
-  | { readonly code: 'both ways' | 'half wave' | 'signal' }
+  | { readonly code: 'both ways' | 'half wave' | 'turned' | 'signal' }
   /** nothing feeds its release while its own breaker is open */
   | { readonly code: 'behind itself' };
 
-const VERDICTS = { never: 'cannot-clear', 'both ways': 'danger', 'half wave': 'cannot-clear', signal: 'look' } as const;
+const VERDICTS = { never: 'cannot-clear', 'both ways': 'danger', 'half wave': 'cannot-clear', turned: 'danger', signal: 'look' } as const;
 
 /** A source that is reached from a terminal, the poles of its own breaker open and every other contact closed. */
 function isFedFromElsewhere(

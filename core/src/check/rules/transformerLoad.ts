@@ -4,7 +4,7 @@ import { isKind } from '#core/kinds';
 import { numberAt } from '#core/size';
 import { type Opinion, ruleOf } from '../finding';
 
-export type LoadedTold = { readonly code: 'unread' } | { readonly code: 'loaded'; readonly va: number };
+export type LoadedTold = { readonly code: 'unread' } | { readonly code: 'loaded'; readonly rated: number };
 
 /** What of its plate nobody has read, of what its windings follow from. */
 const unreadOf = (device: Device, brings: Pick<Brings, 'families'>): FieldName[] =>
@@ -29,7 +29,7 @@ export const loadRule = ruleOf<LoadedTold>()({
         {
           about: [device],
           verdict: over ? 'danger' : 'look',
-          told: { code: 'loaded', va },
+          told: { code: 'loaded', rated: va },
           is: seen.heldVa,
           limit: over ? va : va * share,
           limitKind: over ? 'limit' : 'typical',

@@ -1,9 +1,9 @@
-import type { PlannedPart } from '#core/graph';
 import { isKind } from '#core/kinds';
 import { partAmps } from '#core/network';
 import { copyMoment, isIn, type Moment } from '#core/sequence';
 import { type Behind, behind } from '../behind';
 import type { Calls } from '../calls';
+import { watchBeside } from './beside';
 import type { MakeWatch } from './watch';
 
 /** What a contact carried over the states tried. */
@@ -15,6 +15,8 @@ export interface ContactExposure extends Behind {
   readonly calls: Calls;
   /** another contact has taken over before all is at rest: it makes, and neither carries nor breaks what it serves */
   readonly makesOnly: boolean;
+  /** parts that stand beside it and move with it: what it serves is served by all of them, and the last to open breaks it */
+  readonly beside?: readonly number[];
 }
 
 /** Contacts by part. What one serves is worked out when somebody asks for it: each takes solutions of its own. */
@@ -37,16 +39,20 @@ export const watchContacts: MakeWatch<ContactsSeen> = (rig, isWatched) => {
       },
     ]),
   );
-  const exposureOf = (contact: PlannedPart): ContactExposure => {
+  const beside = watchBeside(rig.plan, rig.plan.parts.filter(isKind('contact')));
+  const exposureOf = (contact: (typeof contacts)[number]): ContactExposure => {
     const { moment, runA = 0, startA = 0, calls = [], making, madeIn = [] } = kept.get(contact.index) ?? {};
-    const atRest = { runA, startA, calls, makesOnly: false, ...behind(rig, contact, moment) };
+    const others = beside.of(contact);
+    const common = { runA, startA, ...(others.length > 0 && { beside: others.map(({ index }) => index) }) };
+    const atRest = { ...common, calls, makesOnly: false, ...behind(rig, contact, moment, others) };
     if (atRest.serves.length > 0 || !making) return atRest;
     // a start button: its seal-in contact has taken over by the time that all is at rest
-    const made = behind(rig, contact, making);
-    return made.serves.length > 0 ? { runA, startA, calls: madeIn, makesOnly: true, ...made } : atRest;
+    const made = behind(rig, contact, making, others);
+    return made.serves.length > 0 ? { ...common, calls: madeIn, makesOnly: true, ...made } : atRest;
   };
   return {
     see({ moment }, { calls, isStarting, isQuiet }) {
+      if (isQuiet) beside.see(moment);
       for (const contact of contacts) {
         const one = kept.get(contact.index);
         if (!one) continue;

@@ -1,4 +1,4 @@
-import { isWired } from '#core/graph';
+import { type CircuitPlan, isWired, type PlannedPart, tiedByWire } from '#core/graph';
 import { branchVoltsRms, partAmps } from '#core/network';
 import { sightAt } from '#core/sequence';
 import type { Calls } from '../calls';
@@ -6,8 +6,8 @@ import type { MakeWatch } from './watch';
 
 /** How a part is used otherwise than it is made for, in the state in which it is. */
 export interface Odd {
-  readonly code: 'never' | 'both ways' | 'half wave' | 'signal';
-  /** amps of a half wave, volts of a signal */
+  readonly code: 'never' | 'both ways' | 'half wave' | 'turned' | 'signal';
+  /** amps of a half wave or of a diode that is turned round, volts of a signal */
   readonly is: number;
   readonly calls: Calls | undefined;
 }
@@ -19,10 +19,25 @@ const BOTH_MS = 1000;
 /** A signal of 10 V bears a fifth more. Common practice. */
 const MOST_SIGNAL_SHARE = 1.2;
 
+/** Diodes that lie straight across a load: there to take its spark, and blocking as long as it is fed. */
+function acrossLoad(plan: CircuitPlan, diodes: readonly PlannedPart[]): ReadonlySet<number> {
+  if (diodes.length === 0) return new Set();
+  const tied = tiedByWire(plan);
+  const between = ({ device, kind, part }: PlannedPart): string =>
+    kind
+      .ends(part)
+      .map((mark) => tied.groupOf(plan.nodeAt(device.id, mark)))
+      .sort((a, b) => a - b)
+      .join(' ');
+  const loads = new Set(plan.parts.filter(({ kind, part }) => kind.loadClass?.(part) !== undefined).map(between));
+  return new Set(diodes.filter((one) => loads.has(between(one))).map(({ index }) => index));
+}
+
 /** Watches what a part does that nobody meant: an actuator driven both ways, a diode on alternating current, too much on a signal's terminals. */
 export const watchOdd: MakeWatch<ReadonlyMap<number, Odd>> = ({ plan, nets }) => {
   const floating = plan.parts.filter(({ part }) => part.kind === 'floating');
   const diodes = plan.parts.filter(({ part }) => part.kind === 'diode');
+  const acrossLoads = acrossLoad(plan, diodes);
   const signalled = plan.parts.flatMap((planned) => (planned.part.kind === 'positioner' ? [{ planned, highV: planned.part.highV }] : []));
   const moving = plan.parts.filter(
     ({ part, device, kind }) => kind.mustMove && kind.ends(part).some((mark) => isWired(plan, device.id, mark)),
@@ -44,8 +59,10 @@ export const watchOdd: MakeWatch<ReadonlyMap<number, Odd>> = ({ plan, nets }) =>
         if (atMs - (since.get(index) ?? atMs) >= BOTH_MS) note(index, { code: 'both ways', is: 0, calls });
       }
       for (const planned of diodes) {
-        const amps = sightAt(seen, planned)?.word === 'half wave' ? partAmps(nets, plan, planned.index) : 0;
-        if (amps > LEAST_A) note(planned.index, { code: 'half wave', is: amps, calls });
+        const word = sightAt(seen, planned)?.word;
+        const code = word === 'half wave' ? word : word === 'conducts' && acrossLoads.has(planned.index) ? 'turned' : undefined;
+        const amps = code === undefined ? 0 : partAmps(nets, plan, planned.index);
+        if (code !== undefined && amps > LEAST_A) note(planned.index, { code, is: amps, calls });
       }
       for (const { planned, highV } of signalled) {
         const volts = branchVoltsRms(nets, planned.firstBranch + 1);

@@ -14,12 +14,15 @@ const ILL_REMEDIES: { readonly [I in CoilIll]: string } = {
   'pulse coil held': 'Call it by a pulse of 20 to 100 ms, or fit a coil that may stay on.',
 };
 
+/** Where the rest of the volts may be. */
+const LOST_VOLTS = 'Find what takes the rest of the volts (an output that leaks, a coil in series, another tap)';
+
 type CoilDoes = Told<'coil-window'>['opinion']['word'];
 
 const COIL_REMEDIES: { readonly [W in CoilDoes]?: string } = {
   dead: 'Fit a coil for the volts that are here, or bring the coil the volts it is made for.',
-  buzzes: 'Fit a coil for the volts that are here.',
-  'buzzes, overheats': 'Fit a coil for the volts that are here; do not leave it energized.',
+  buzzes: `${LOST_VOLTS}, or fit a coil for the volts that are here.`,
+  'buzzes, overheats': `${LOST_VOLTS}, or fit a coil for the volts that are here; do not leave it energized.`,
   'not guaranteed': 'Thicker or shorter control wire, or a larger transformer.',
   high: 'Check the tap and the line; fit a coil for the volts that are here.',
   burns: REFIT,

@@ -28,11 +28,16 @@ export const CONTACT_WORDS: { readonly [R in ContactRule]: (said: Said<R>) => Fi
         reason: 'Not every state was tried.',
         remedy: 'See what was not tried.',
       };
-    const { row, contact, serves, breaksV } = told;
+    const { row, contact, serves, breaksV, beside = [] } = told;
     const rating = tellRating(row.rating);
     const served = serves.map((id) => tagOf(circuit, id)).join(', ');
     const isKnown = row.limit !== undefined;
     const what = outcome(row);
+    const others = beside.map((one) => `${tagOf(circuit, one.device)} ${one.contact}`).join(' and ');
+    const whole =
+      others === '' || row.unit !== 'A'
+        ? undefined
+        : `${others} ${beside.length === 1 ? 'stands' : 'stand'} beside it, and the last to open breaks it all.`;
     return {
       title: isKnown ? `${tag} ${contact}: ${is} against ${limit} ${rating}` : `${tag} ${contact}: ${rating} not read`,
       consequence: isKnown ? what.consequence : 'Nobody can say whether this contact lasts.',
@@ -41,8 +46,14 @@ export const CONTACT_WORDS: { readonly [R in ContactRule]: (said: Said<R>) => Fi
           ? `${amount(row.is, row.unit)} flow through it${serves.length === 0 ? ', beside another way to the same load' : ''}.`
           : row.unit === 'V'
             ? `${amount(row.is, row.unit)} stand across it as it opens ${served}.`
-            : `${capital(tellAsks(row.asks))} for ${served} at ${volts(breaksV)}: ${amount(row.is, row.unit)}.`,
-      remedy: isKnown ? what.remedy : `Read the ${rating} figure on the part and enter it.`,
+            : [`${capital(tellAsks(row.asks))} for ${served} at ${volts(breaksV)}: ${amount(row.is, row.unit)}.`, whole]
+                .filter(Boolean)
+                .join(' '),
+      remedy: isKnown
+        ? whole
+          ? 'One contact rated for the whole load: side by side they count for more only where their maker gives a figure for it.'
+          : what.remedy
+        : `Read the ${rating} figure on the part and enter it.`,
     };
   },
 

@@ -173,6 +173,14 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
     }
   },
 
+  'guard-in-return': ({ tag, told: { poles } }) => ({
+    title: `${tag} opens the grounded conductor alone`,
+    consequence:
+      'Open, it stops the load and leaves all of it live. Loads of two legs that share the conductor are then in series across both.',
+    reason: `${listed(poles)} ${poles.length === 1 ? 'stands' : 'stand'} where the supply is tied to earth, and nothing opens the hot side with it.`,
+    remedy: 'Put it into the hot conductor, and lead the grounded one straight back.',
+  }),
+
   'half-wired': ({ tag, told: { wired, bare, isLoad } }) => ({
     title: `${tag}: no wire on ${listed(bare)}`,
     consequence: isLoad ? 'It never gets its volts, and nobody has seen it work.' : 'It switches nothing.',

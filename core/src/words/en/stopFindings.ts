@@ -121,6 +121,13 @@ export function tellOddRun(tag: string, { code }: Told<'runs-oddly'>, is: string
         reason: `${is} pass through it, ${calls}.`,
         remedy: 'A diode belongs on direct current; across an AC coil an RC network or a varistor.',
       };
+    case 'turned':
+      return {
+        title: `${tag} stands the wrong way round`,
+        consequence: 'It shorts what it should take the spark of: a fuse opens, or the contact before it welds.',
+        reason: `${is} pass through it, ${calls}.`,
+        remedy: 'Turn it: the end with the band (cathode) to plus.',
+      };
     case 'signal':
       return {
         title: `${tag} gets ${is} on its signal terminals`,
@@ -190,10 +197,18 @@ export const tellMotorRun = ({ tag, told: { ill }, circuit, finding }: Said<'mot
     },
   })[ill];
 
-/** A coil that a mechanical interlock keeps out. */
-export const tellLockedOut = ({ tag, told: { by }, circuit, finding }: Said<'locked-out'>): FindingWords => ({
-  title: `${tag} is called while ${by} keeps it out`,
-  consequence: 'Its armature stalls: the coil draws its in-rush current until it burns.',
-  reason: `A mechanical interlock holds it, ${tellCalls(circuit, finding.calls)}; no contact of ${by} breaks its coil.`,
-  remedy: `An NC contact of ${by} in series with its coil, and one of ${tag} with that of ${by}.`,
-});
+/** A coil that another keeps out: by a mechanical interlock, or in one latch. */
+export const tellLockedOut = ({ tag, told: { by, isLatch }, circuit, finding }: Said<'locked-out'>): FindingWords =>
+  isLatch
+    ? {
+        title: `${tag} is set and reset at once`,
+        consequence: 'Which way it then stands is left to chance.',
+        reason: `Both of its coils get their volts, ${tellCalls(circuit, finding.calls)}.`,
+        remedy: 'An NC contact of each call in the line of the other coil.',
+      }
+    : {
+        title: `${tag} is called while ${by} keeps it out`,
+        consequence: 'Its armature stalls: the coil draws its in-rush current until it burns.',
+        reason: `A mechanical interlock holds it, ${tellCalls(circuit, finding.calls)}; no contact of ${by} breaks its coil.`,
+        remedy: `An NC contact of ${by} in series with its coil, and one of ${tag} with that of ${by}.`,
+      };

@@ -44,7 +44,7 @@ export function tellSupply({ is, allowed, earthing, isBonded }: Supply): SupplyW
     case 'dc':
       return {
         volts: known(is.volts),
-        kind: 'DC',
+        kind: is.amps === undefined ? 'DC' : `DC, ${amount(is.amps, 'A')}`,
         tolerance: '19.2 to 30 V at inputs (IEC 61131-2)',
         earthing: isBonded ? '0 V bonded' : 'floating',
       };

@@ -11,6 +11,7 @@ type SupplyRule = Extract<
   | 'supplies-meet'
   | 'transformer-tap'
   | 'transformer-load'
+  | 'dc-supply-load'
   | 'transformer-fuse'
   | 'conductor-ampacity'
   | 'overcurrent-device'
@@ -89,10 +90,29 @@ export const SUPPLY_WORDS: { readonly [R in SupplyRule]: (said: Said<R>) => Find
           'Read the VA on the label and enter them.',
         )
       : {
-          title: `${tag} carries ${is} of ${told.va}`,
+          title: `${tag} carries ${is} of ${told.rated}`,
           consequence: finding.verdict === 'danger' ? 'It overheats and its volts sag.' : 'Little is left for a later load or a hot day.',
           reason: `${is} are held at once.`,
           remedy: 'A larger transformer, or fewer loads on it.',
+        },
+
+  'dc-supply-load': ({ tag, told, finding, is }) =>
+    told.code === 'unread'
+      ? unread(
+          tag,
+          'output amps not read',
+          'Nobody can say whether it carries its load.',
+          `${is} are held, and the amps of its output are not read.`,
+          'Read the amps beside its DC volts and enter them.',
+        )
+      : {
+          title: `${tag} gives ${is} of ${told.rated}`,
+          consequence:
+            finding.verdict === 'danger'
+              ? 'It lets its volts fall, or goes off and comes again.'
+              : 'Little is left for a later load or a hot day.',
+          reason: `${is} are held at once.`,
+          remedy: 'A larger supply, or fewer loads on it.',
         },
 
   'transformer-fuse'({ tag, told, is, limit }) {
