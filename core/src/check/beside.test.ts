@@ -127,6 +127,36 @@ describe('a guard in the grounded conductor', () => {
   });
 });
 
+/** NEC 250.6 and IEC 60364-5-54 543.4, from memory: no working current in the protective conductor. */
+describe('current that comes back by way of earth', () => {
+  const LAMP = ['lamp', { volts: 230, watts: 60 }] as const;
+  const BAR = ['earth-bar', {}] as const;
+  it.each([
+    ['a lamp on the earth bar', { S1: SWITCH, H1: LAMP, X1: BAR }, 'G1:L S1:1 | S1:2 H1:1 | H1:2 X1:PE', ['dG1 danger']],
+    ['a lamp on its neutral, and its frame earthed', { S1: SWITCH, H1: LAMP, X1: BAR }, 'G1:L S1:1 | S1:2 H1:1 | H1:2 G1:N', []],
+    [
+      'a coil that returns to another supply',
+      { G2: LINE, S1: SWITCH, S2: SWITCH, K1: RELAY, H1: LAMP },
+      'G1:L S1:1 | S1:2 K1:13 | K1:14 G2:N | G2:L S2:1 | S2:2 H1:1 | H1:2 G2:N',
+      ['dG1 danger', 'dG2 danger'],
+    ],
+    [
+      'a neutral that is tied to earth once more',
+      { S1: SWITCH, H1: LAMP, X1: BAR },
+      'G1:L S1:1 | S1:2 H1:1 | H1:2 G1:N | G1:N X1:PE',
+      ['dG1 look'],
+    ],
+    [
+      'a valve that returns through the frame',
+      { T1: ['control-transformer-24', { va: 40 }], S1: SWITCH, Y1: ['lamp', { volts: 24, watts: 5 }], X1: BAR },
+      'G1:L T1:240 | G1:N T1:COM | T1:R S1:1 | S1:2 Y1:1 | Y1:2 X1:PE',
+      ['dT1 look'],
+    ],
+  ] as const)('%s', (_, devices, wires, is) => {
+    expect(told(on(devices as unknown as Devices, wires), 'returns-by-earth')).toEqual(is);
+  });
+});
+
 describe('a latch whose coils are both called', () => {
   const LATCH = ['relay-latching', { coilKind: 'AC', coilV: 230, coilHz: '50', resistiveA: 10, mostV: 250 }] as const;
   const button = (form: string) => ['push-button', { form, resistiveA: 5, mostV: 250 }] as const;

@@ -177,6 +177,7 @@ const broken: readonly [
   ['overload-setting', 'Q3', [set('dOL1', 'settingA', null)], 'dOL1', 'cannot-clear'],
   ['insulation-in-sheath', 'L1A', [insulate('L1A', 'cW1', 150)], 'dX1', 'danger'],
   ['changes-nothing', 'Q5', [move('Q5', 'dF4:T1', 'dB1:L', 'dB1:N'), move('Q5', 'dB2:N', 'dB1:N', 'dB1:L')], 'dB1', 'look'],
+  ['returns-by-earth', 'Q5', [move('Q5', 'dK1:A2', 'dG1:N', 'dPE:PE')], 'dG1', 'danger'],
   ['guard-in-return', 'L4', [set('dT1', 'bonded', 'C')], 'dF1', 'danger'],
   ['half-wired', 'Q1', [move('Q1', 'dK1:T1', 'dM1:C', null)], 'dM1', 'cannot-clear'],
   [

@@ -13,6 +13,7 @@ import { conductorRule } from './rules/conductorAmpacity';
 import { poleRule } from './rules/contactRating';
 import { directRule } from './rules/directLoad';
 import { earthFaultRule } from './rules/earthFault';
+import { earthReturnRule } from './rules/earthReturn';
 import { extraLowRule } from './rules/extraLow';
 import { fanRule } from './rules/fanWithHeat';
 import { guardInReturnRule } from './rules/guardInReturn';
@@ -82,6 +83,7 @@ const RULES = [
   coilRule,
   leakRule,
   poleRule,
+  earthReturnRule,
   guardInReturnRule,
   guardRule,
   jointRule,

@@ -2,6 +2,7 @@ import type { Circuit, DeviceId } from '#core/circuit';
 import { type Fault, type NetworkPlan, planNetwork } from '#core/network';
 import { createRig } from '#core/sequence';
 import { drain, type Progress, type Scope, type Walked, walkStates } from './walk';
+import { type BondExposure, watchBonds } from './watch/bonds';
 import { type CoilExposure, watchCoils } from './watch/coils';
 import { type ContactsSeen, watchContacts } from './watch/contacts';
 import { type DirectExposure, watchDirect } from './watch/direct';
@@ -35,6 +36,8 @@ export interface Exploration extends PointExposure, CurrentExposure, Walked {
   readonly coils: ReadonlyMap<number, CoilExposure>;
   readonly contacts: ContactsSeen;
   readonly transformers: ReadonlyMap<number, TransformerExposure>;
+  /** what comes back to supplies by way of earth */
+  readonly bonds: ReadonlyMap<number, BondExposure>;
   /** outputs of DC supplies */
   readonly direct: ReadonlyMap<number, DirectExposure>;
   readonly loads: ReadonlyMap<number, LoadExposure>;
@@ -81,6 +84,7 @@ export function* exploring(
   const coils = watchCoils(rig, isWatched);
   const contacts = watchContacts(rig, isWatched);
   const transformers = watchTransformers(rig, isWatched);
+  const bonds = watchBonds(rig, isWatched);
   const direct = watchDirect(rig, isWatched);
   const loads = watchLoads(rig, isWatched);
   const points = watchPoints(rig, isWatched);
@@ -102,6 +106,7 @@ export function* exploring(
     coils,
     contacts,
     transformers,
+    bonds,
     direct,
     loads,
     points,
@@ -127,6 +132,7 @@ export function* exploring(
       coils: coils.result,
       contacts: contacts.result,
       transformers: transformers.result,
+      bonds: bonds.result,
       direct: direct.result,
       loads: loads.result,
       callInputs: callInputs.result,

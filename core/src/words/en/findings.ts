@@ -173,6 +173,24 @@ const WORDS: { readonly [R in RuleId]: (said: Said<R>) => FindingWords } = {
     }
   },
 
+  'returns-by-earth': ({ tag, told: { why, isMains }, is, circuit, finding }) => ({
+    title: `${is} come back to ${tag} by way of earth`,
+    consequence: isMains
+      ? 'Whatever is bonded carries working current: where that way is opened, frames and the end that is let go of are live.'
+      : 'What the frame carries no wire carries: a loose frame takes the volts away, and readings to earth mislead.',
+    reason: `${
+      why.code === 'loads'
+        ? `${listed(why.loads.map((one) => one.tag))} ${why.loads.length === 1 ? 'has' : 'have'} a wire on earth`
+        : why.code === 'second bond'
+          ? 'It is bonded, and a wire ties its return to earth once more'
+          : 'A load returns to another supply than the one that feeds it'
+    }, ${tellCalls(circuit, finding.calls)}.`,
+    remedy:
+      why.code === 'second bond'
+        ? 'One bond, at the supply. If the wire is that bond, say so by its earthing: bonded nowhere else.'
+        : 'Lead each load back to the neutral or common of the supply that feeds it; the protective conductor is for faults alone.',
+  }),
+
   'guard-in-return': ({ tag, told: { poles } }) => ({
     title: `${tag} opens the grounded conductor alone`,
     consequence:
