@@ -1,11 +1,11 @@
 import type { Circuit, DeviceId } from '#core/circuit';
+import { isBond } from '#core/kinds';
 import { type Fault, type NetworkPlan, planNetwork } from '#core/network';
 import { createRig } from '#core/sequence';
 import { drain, type Progress, type Scope, type Walked, walkStates } from './walk';
-import { type BondExposure, watchBonds } from './watch/bonds';
+import { type AmpsExposure, watchAmps } from './watch/amps';
 import { type CoilExposure, watchCoils } from './watch/coils';
 import { type ContactsSeen, watchContacts } from './watch/contacts';
-import { type DirectExposure, watchDirect } from './watch/direct';
 import { watchEarthSides } from './watch/earthSides';
 import { type Ending, watchEndings } from './watch/endings';
 import { type ExtraLowSeen, watchExtraLow } from './watch/extraLow';
@@ -37,9 +37,9 @@ export interface Exploration extends PointExposure, CurrentExposure, Walked {
   readonly contacts: ContactsSeen;
   readonly transformers: ReadonlyMap<number, TransformerExposure>;
   /** what comes back to supplies by way of earth */
-  readonly bonds: ReadonlyMap<number, BondExposure>;
+  readonly bonds: ReadonlyMap<number, AmpsExposure>;
   /** outputs of DC supplies */
-  readonly direct: ReadonlyMap<number, DirectExposure>;
+  readonly direct: ReadonlyMap<number, AmpsExposure>;
   readonly loads: ReadonlyMap<number, LoadExposure>;
   readonly throws: ReadonlyMap<number, VoltsSeen>;
   readonly callInputs: ReadonlyMap<number, CallExposure>;
@@ -84,8 +84,8 @@ export function* exploring(
   const coils = watchCoils(rig, isWatched);
   const contacts = watchContacts(rig, isWatched);
   const transformers = watchTransformers(rig, isWatched);
-  const bonds = watchBonds(rig, isWatched);
-  const direct = watchDirect(rig, isWatched);
+  const bonds = watchAmps(({ part }) => isBond(part))(rig, isWatched);
+  const direct = watchAmps(({ part }) => part.kind === 'dc-output')(rig, isWatched);
   const loads = watchLoads(rig, isWatched);
   const points = watchPoints(rig, isWatched);
   const currents = watchCurrents(rig, isWatched);

@@ -13,13 +13,13 @@ export const directRule = ruleOf<LoadedTold>()({
   find: ({ exploration: { plan, direct }, tables }) =>
     plan.parts.filter(isKind('dc-output')).flatMap(({ index, device, part }): Opinion<LoadedTold>[] => {
       const seen = direct.get(index);
-      if (!part.isRatedInAmps || !seen || seen.heldA < LEAST_A) return [];
+      if (!part.isRatedInAmps || !seen || seen.amps < LEAST_A) return [];
       const { ratedA } = part;
-      const common = { about: [device], calls: seen.calls, is: seen.heldA, unit: 'A', by: ['outputA'] as const };
+      const common = { about: [device], calls: seen.calls, is: seen.amps, unit: 'A', by: ['outputA'] as const };
       if (ratedA === undefined) return [{ ...common, verdict: 'cannot-clear', told: { code: 'unread' }, missing: ['outputA'] }];
       const share = numberAt(tables.constants, 'transformer share', 'value') ?? 0.8;
-      if (seen.heldA <= ratedA * share + 1e-9) return [];
-      const over = seen.heldA > ratedA;
+      if (seen.amps <= ratedA * share + 1e-9) return [];
+      const over = seen.amps > ratedA;
       return [
         {
           ...common,
