@@ -18,6 +18,8 @@ const SUPPLY_RULES: readonly RuleId[] = [
   'opens-in-service',
   'short-circuit',
   'supplies-meet',
+  'guard-in-return',
+  'returns-by-earth',
 ];
 const isOfSupply = (rule: RuleId): boolean => SUPPLY_RULES.includes(rule);
 /** A matter of both: another part mends it, or another way of feeding it. */

@@ -90,7 +90,7 @@ export const SUPPLY_WORDS: { readonly [R in SupplyRule]: (said: Said<R>) => Find
           'Read the VA on the label and enter them.',
         )
       : {
-          title: `${tag} carries ${is} of ${told.rated}`,
+          title: `${tag} carries ${is} of ${amount(told.rated, 'VA')}`,
           consequence: finding.verdict === 'danger' ? 'It overheats and its volts sag.' : 'Little is left for a later load or a hot day.',
           reason: `${is} are held at once.`,
           remedy: 'A larger transformer, or fewer loads on it.',
@@ -106,7 +106,7 @@ export const SUPPLY_WORDS: { readonly [R in SupplyRule]: (said: Said<R>) => Find
           'Read the amps beside its DC volts and enter them.',
         )
       : {
-          title: `${tag} gives ${is} of ${told.rated}`,
+          title: `${tag} gives ${is} of ${amount(told.rated, 'A')}`,
           consequence:
             finding.verdict === 'danger'
               ? 'It lets its volts fall, or goes off and comes again.'
