@@ -58,6 +58,9 @@ test.describe('by thumb', () => {
     await expect(landed(page)).toContainText('42 of 42 ends landed', { timeout: 30_000 });
     await tab(page, 'Landing plan');
     await expect(stages.first().getByRole('textbox', { name: /^Reading/ })).toHaveValue('0.2', { timeout: 30_000 });
+    // a reading counts as typed a moment after its last letter, and is sent then: another machine asks for it now and then
+    await expect(stages.first().getByText(/^read by Wren/)).toBeVisible();
+    await expect(landed(page)).not.toContainText('not saved');
     // whoever comes next, on another machine, finds what was read and by whom
     const next = await (await browser.newContext({ viewport: { width: 390, height: 844 } })).newPage();
     await next.goto(page.url());
