@@ -32,9 +32,9 @@ export interface AdviceHow {
 
 const BINS = 512;
 /** Noise of one unit spread over neighbouring bins. */
-const KERNEL = [0.006, 0.061, 0.242, 0.383, 0.242, 0.061, 0.006] as const;
+const KERNEL = Float64Array.of(0.006, 0.061, 0.242, 0.383, 0.242, 0.061, 0.006);
 const REACH = 3;
-const NOISE_ENTROPY = -KERNEL.reduce<number>((sum, one) => sum + one * Math.log2(one), 0);
+const NOISE_ENTROPY = -KERNEL.reduce((sum, one) => sum + one * Math.log2(one), 0);
 /** A test that tells less than this is none. */
 const LEAST_GAIN = 0.02;
 
@@ -54,12 +54,12 @@ function gainOf(scaled: readonly Float32Array[], pair: number, live: readonly nu
   }
   let entropy = 0;
   // most of the scale holds nothing: how many bins ahead, up to the reach of the noise, are empty
-  let empty: number = KERNEL.length;
+  let empty = KERNEL.length;
   for (let bin = low - REACH; bin <= high + REACH; bin++) {
     empty = (bins[bin + REACH] ?? 0) > 0 ? 0 : empty + 1;
     if (empty >= KERNEL.length) continue;
     let mass = 0;
-    for (let tap = 0; tap < KERNEL.length; tap++) mass += KERNEL[tap as 0] * (bins[bin + tap - REACH] ?? 0);
+    for (let tap = 0; tap < KERNEL.length; tap++) mass += real(KERNEL, tap) * (bins[bin + tap - REACH] ?? 0);
     if (mass > 1e-12) entropy -= mass * Math.log2(mass);
   }
   bins.fill(0, low, high + 1);

@@ -2,9 +2,9 @@ export { beyond, fusesAt, partsOn } from './beyond';
 export { coneOf } from './cone';
 
 export { endsOfBranch, graphOf } from './graph';
-export { joinedTo, tiedByWire } from './joined';
+export { joinedTo, potentialsOf, tiedByWire } from './joined';
 export { idleChains, loopScrews } from './loops';
-export { isOfMains, nominalAt } from './nominal';
+export { EXTRA_LOW_V, isOfMains, nominalAt } from './nominal';
 export type { Partition } from './partition';
 export { numberPartition, partition } from './partition';
 export type { CircuitPlan, PlannedBranch, PlannedInput, PlannedPart } from './plan';

@@ -27,3 +27,14 @@ export function tiedByWire(plan: CircuitPlan): Partition<number> {
   }
   return joined;
 }
+
+/** Names the potentials that a part's terminals stand on: two parts between the same ones, whichever way round, have one name. */
+export function potentialsOf(plan: CircuitPlan): (planned: Pick<PlannedPart, 'device' | 'kind' | 'part'>) => string {
+  const tied = tiedByWire(plan);
+  return ({ device, kind, part }) =>
+    kind
+      .ends(part)
+      .map((mark) => tied.groupOf(plan.nodeAt(device.id, mark)))
+      .sort((a, b) => a - b)
+      .join(' ');
+}

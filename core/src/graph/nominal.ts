@@ -72,12 +72,12 @@ export function nominalAt(plan: CircuitPlan): (node: number) => Nominal | undefi
 }
 
 /** Extra-low volts end here. IEC 61140. */
-const LOW_V = 50;
+export const EXTRA_LOW_V = 50;
 
 /** Whether wires may bring a device more than extra-low volts, whatever its contacts stand at. */
 export function isOfMains(plan: CircuitPlan, device: DeviceId): boolean {
   const nominal = nominalAt(plan);
   return plan.points.some(
-    (point) => point.startsWith(`${device}:`) && plan.wiresAt(point).length > 0 && (nominal(plan.nodeOf(point))?.volts ?? 0) > LOW_V,
+    (point) => point.startsWith(`${device}:`) && plan.wiresAt(point).length > 0 && (nominal(plan.nodeOf(point))?.volts ?? 0) > EXTRA_LOW_V,
   );
 }

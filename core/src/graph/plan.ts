@@ -103,9 +103,9 @@ function locksOf({ pairs }: Circuit, parts: readonly PlannedPart[]): Map<number,
   }
   // the coil that sets a latch moves nothing while the one that resets it pulls
   for (const { device, part, index } of parts) {
-    const undoes = part.kind === 'coil' && part.undoneBy !== undefined ? part.undoneBy : undefined;
-    const other = parts.find((one) => one.device.id === device.id && one.part.id === undoes);
-    if (undoes !== undefined && other) locks.set(index, [...(locks.get(index) ?? []), other.index]);
+    if (part.kind !== 'coil' || part.undoneBy === undefined) continue;
+    const resets = parts.flatMap((one) => (one.device.id === device.id && one.part.id === part.undoneBy ? [one.index] : []));
+    locks.set(index, [...(locks.get(index) ?? []), ...resets]);
   }
   return locks;
 }

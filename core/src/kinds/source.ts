@@ -54,9 +54,8 @@ export interface DcOutput extends TwoEnded {
   /** ends of the AC side that keeps it up, and its rated volts */
   readonly fedBy: readonly [string, string];
   readonly fedV: number | undefined;
-  /** printed amps of its output, where such a print is to be read: the supply of a drive's own inputs has none */
-  readonly ratedA?: number | undefined;
-  readonly isRatedInAmps?: boolean;
+  /** what its output is printed with; the supply of a drive's own inputs has no such print */
+  readonly print?: { readonly amps: number | undefined };
 }
 
 const DC_START_MS = 50;

@@ -91,7 +91,7 @@ export function suppliesOf(plan: NetworkPlan): Supply[] {
       ];
     }
     if (part.kind === 'dc-output')
-      return [{ ...base, is: { code: 'dc', volts: part.volts, amps: part.ratedA }, feeds: beside(plan, device.id, [part.a, part.b]) }];
+      return [{ ...base, is: { code: 'dc', volts: part.volts, amps: part.print?.amps }, feeds: beside(plan, device.id, [part.a, part.b]) }];
     return [];
   });
 }

@@ -1,13 +1,10 @@
 import type { Device } from '#core/circuit';
 import { familyOf } from '#core/devices';
-import { graphOf } from '#core/graph';
+import { EXTRA_LOW_V, graphOf } from '#core/graph';
 import { fullVolts } from '#core/kinds';
 import { at } from '#core/units';
 import { ruleOf } from '../finding';
 import type { Study } from '../study';
-
-/** Extra-low volts end here. IEC 61140. */
-const LOW_V = 50;
 
 /** More than may leak from what is plugged in; at extra-low volts more than sensing through a frame takes. */
 const LEAST_A = { mains: 0.0035, extraLow: 0.03 } as const;
@@ -29,7 +26,7 @@ export const earthReturnRule = ruleOf<EarthReturnTold>()({
     [...bonds].flatMap(([index, { amps, calls }]) => {
       const { device } = at(plan.parts, index);
       const gives = givesV(plan, device);
-      const isMains = gives > LOW_V;
+      const isMains = gives > EXTRA_LOW_V;
       const limit = isMains ? LEAST_A.mains : LEAST_A.extraLow;
       if (gives === 0 || amps < limit) return [];
       const why = whyOf(plan, device);

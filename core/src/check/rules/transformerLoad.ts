@@ -1,7 +1,7 @@
 import type { Device } from '#core/circuit';
 import { type Brings, type FieldName, familyOf, plateField } from '#core/devices';
 import { isKind } from '#core/kinds';
-import { numberAt } from '#core/size';
+import { numberAt, type Tables } from '#core/size';
 import { type Opinion, ruleOf } from '../finding';
 
 export type LoadedTold = { readonly code: 'unread' } | { readonly code: 'loaded'; readonly rated: number };
@@ -12,6 +12,22 @@ const unreadOf = (device: Device, brings: Pick<Brings, 'families'>): FieldName[]
     (name) => Object.hasOwn(familyOf(device, brings).fields, name) && plateField(device, name) === undefined,
   );
 
+/** What is held of what is printed: past it a danger, past the share that is worked with worth a look. */
+export function loadedOpinion(held: number, rated: number, tables: Tables): Omit<Opinion<LoadedTold>, 'about'>[] {
+  const share = numberAt(tables.constants, 'transformer share', 'value') ?? 0.8;
+  if (held <= rated * share + 1e-9) return [];
+  const isOver = held > rated;
+  return [
+    {
+      verdict: isOver ? 'danger' : 'look',
+      told: { code: 'loaded', rated },
+      is: held,
+      limit: isOver ? rated : rated * share,
+      limitKind: isOver ? 'limit' : 'typical',
+    },
+  ];
+}
+
 /** Held load of a control transformer. */
 export const loadRule = ruleOf<LoadedTold>()({
   id: 'transformer-load',
@@ -19,23 +35,9 @@ export const loadRule = ruleOf<LoadedTold>()({
   find: ({ exploration: { plan, transformers }, tables, circuit }) =>
     plan.parts.filter(isKind('transformer')).flatMap(({ index, device, part: { va } }): Opinion<LoadedTold>[] => {
       const seen = transformers.get(index);
-      const share = numberAt(tables.constants, 'transformer share', 'value') ?? 0.8;
       if (!seen) return [];
       if (va === undefined)
         return [{ about: [device], verdict: 'cannot-clear', told: { code: 'unread' }, missing: unreadOf(device, circuit) }];
-      if (seen.heldVa <= va * share + 1e-9) return [];
-      const over = seen.heldVa > va;
-      return [
-        {
-          about: [device],
-          verdict: over ? 'danger' : 'look',
-          told: { code: 'loaded', rated: va },
-          is: seen.heldVa,
-          limit: over ? va : va * share,
-          limitKind: over ? 'limit' : 'typical',
-          unit: 'VA',
-          by: ['va'] as const,
-        },
-      ];
+      return loadedOpinion(seen.heldVa, va, tables).map((opinion) => ({ ...opinion, about: [device], unit: 'VA', by: ['va'] as const }));
     }),
 });

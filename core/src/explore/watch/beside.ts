@@ -1,4 +1,4 @@
-import { type CircuitPlan, isWired, type PlannedPart, tiedByWire } from '#core/graph';
+import { type CircuitPlan, isWired, type PlannedPart, potentialsOf } from '#core/graph';
 import type { Contact } from '#core/kinds';
 import { isIn, type Moment } from '#core/sequence';
 import { grouped } from '#core/units';
@@ -20,13 +20,7 @@ export function watchBeside(plan: CircuitPlan, contacts: readonly PlannedContact
   const wired = contacts.filter(
     (one) => breaks(one) && isWired(plan, one.device.id, one.part.a) && isWired(plan, one.device.id, one.part.b),
   );
-  const tied = tiedByWire(plan);
-  const between = ({ device, part }: PlannedContact): string =>
-    [part.a, part.b]
-      .map((mark) => tied.groupOf(plan.nodeAt(device.id, mark)))
-      .sort((a, b) => a - b)
-      .join(' ');
-  const groups = [...grouped(wired, between).values()].filter(({ length }) => length > 1);
+  const groups = [...grouped(wired, potentialsOf(plan)).values()].filter(({ length }) => length > 1);
   const groupOf = new Map(groups.flatMap((group) => group.map((one) => [one.index, group] as const)));
   const apart = new Set<string>();
   const pair = (one: number, other: number): string => `${Math.min(one, other)} ${Math.max(one, other)}`;

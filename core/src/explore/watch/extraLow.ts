@@ -1,5 +1,5 @@
 import type { ConductorId, DeviceId } from '#core/circuit';
-import type { PlannedPart } from '#core/graph';
+import { EXTRA_LOW_V, type PlannedPart } from '#core/graph';
 import { fullVolts, isKind } from '#core/kinds';
 import { floatingNodes, toEarthRms } from '#core/network';
 import type { Rig } from '#core/sequence';
@@ -21,7 +21,7 @@ export interface ExtraLowSeen {
 }
 
 /** Extra-low volts: ELV of IEC 61140, 50 V AC and 120 V DC; NEC class 2 ends at 30 and 60 V. From memory. */
-const EXTRA_LOW_V = { AC: 50, DC: 60 } as const;
+const MOST_V = { AC: EXTRA_LOW_V, DC: 60 } as const;
 /** An idle transformer stands over its print. */
 const IDLE_SHARE = 1.25;
 
@@ -42,14 +42,14 @@ function outputOf({ device, part }: PlannedPart): Output[] {
 /** Watches the outputs of extra-low supplies for mains that get in: volts to earth by metal, capacitance left out. */
 export const watchExtraLow: MakeWatch<readonly ExtraLowSeen[]> = (rig) => {
   const { plan, nets } = rig;
-  const outputs = plan.parts.flatMap(outputOf).filter(({ ownV, current }) => ownV <= EXTRA_LOW_V[current]);
+  const outputs = plan.parts.flatMap(outputOf).filter(({ ownV, current }) => ownV <= MOST_V[current]);
   const kept = new Map<Output, ExtraLowSeen>();
   return {
     see({ moment }, { calls, isQuiet }) {
       if (!isQuiet) return;
       let floating: readonly Uint8Array[] | undefined;
       for (const output of outputs) {
-        const limitV = Math.max(EXTRA_LOW_V.AC, IDLE_SHARE * output.ownV);
+        const limitV = Math.max(MOST_V.AC, IDLE_SHARE * output.ownV);
         const most = Math.max(limitV, kept.get(output)?.volts ?? 0);
         for (const mark of output.marks) {
           const node = plan.nodeAt(output.device, mark);

@@ -1,4 +1,4 @@
-import { type CircuitPlan, isWired, type PlannedPart, tiedByWire } from '#core/graph';
+import { type CircuitPlan, isWired, type PlannedPart, potentialsOf } from '#core/graph';
 import { branchVoltsRms, partAmps } from '#core/network';
 import { sightAt } from '#core/sequence';
 import type { Calls } from '../calls';
@@ -22,13 +22,7 @@ const MOST_SIGNAL_SHARE = 1.2;
 /** Diodes that lie straight across a load: there to take its spark, and blocking as long as it is fed. */
 function acrossLoad(plan: CircuitPlan, diodes: readonly PlannedPart[]): ReadonlySet<number> {
   if (diodes.length === 0) return new Set();
-  const tied = tiedByWire(plan);
-  const between = ({ device, kind, part }: PlannedPart): string =>
-    kind
-      .ends(part)
-      .map((mark) => tied.groupOf(plan.nodeAt(device.id, mark)))
-      .sort((a, b) => a - b)
-      .join(' ');
+  const between = potentialsOf(plan);
   const loads = new Set(plan.parts.filter(({ kind, part }) => kind.loadClass?.(part) !== undefined).map(between));
   return new Set(diodes.filter((one) => loads.has(between(one))).map(({ index }) => index));
 }
